@@ -1,0 +1,20 @@
+/** Jest runs the TypeScript sources as ES modules through swc; the server tests open real PGlite folders. */
+export default {
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
+  transform: {
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          transform: { react: { runtime: 'automatic' } },
+          target: 'es2022',
+        },
+        module: { type: 'es6' },
+      },
+    ],
+  },
+  testMatch: ['<rootDir>/{core,contracts,server,web,demo}/**/*.test.{ts,tsx}'],
+  testTimeout: 60_000,
+};
