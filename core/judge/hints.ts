@@ -1,0 +1,63 @@
+import type { Measure } from '../plan/measures.js';
+import { FEWEST_SIBLINGS, siblings } from './siblings.js';
+
+/** Something odd about a value, as data; `contracts/wording.ts` says it in words. Values are canonical. */
+export type Hint =
+  | { code: 'differs-from-siblings'; median: number; difference: number; score: number }
+  | { code: 'digit-slip'; meant: number }
+  | { code: 'sign-slip'; meant: number }
+  | { code: 'dial-revolution'; revolutions: 1 | -1 }
+  | { code: 'on-its-lobe' }
+  | { code: 'hung-lifter' };
+
+/** One turn of the usual dial, mm (0.100 in). */
+const DIAL_TURN_MM = 2.54;
+
+const PRELOADS = ['preload-turns', 'plunger-depth'];
+
+export interface Suspect {
+  measure: Measure;
+  value: number;
+  place: string;
+  /** The latest value of the same measure at the places of like kind, without this one. */
+  others: { place: string; value: number }[];
+  /** Whether a value would lie within the limit, as far as there is one. */
+  withinLimit: ((value: number) => boolean) | null;
+}
+
+/** Whether `value` would look at home among the others. */
+function fits({ measure, place, others, withinLimit }: Suspect, value: number): boolean {
+  if (others.length + 1 >= FEWEST_SIBLINGS) {
+    const { scores } = siblings([...others, { place, value }], measure.resolution);
+    return !scores[scores.length - 1].flagged;
+  }
+  return withinLimit?.(value) ?? false;
+}
+
+/** What slip of finger, dial or sign would explain the value: one that, undone, makes it fit. */
+function slips(suspect: Suspect): Hint[] {
+  const { measure, value } = suspect;
+  const found: Hint[] = [];
+  for (const meant of [value * 10, value / 10, value * 100, value / 100, value / 1000])
+    if (value !== 0 && found.length === 0 && fits(suspect, meant)) found.push({ code: 'digit-slip', meant });
+  if (value < 0 && fits(suspect, -value)) found.push({ code: 'sign-slip', meant: -value });
+  if (measure.quantity === 'length')
+    for (const revolutions of [1, -1] as const)
+      if (fits(suspect, value - revolutions * DIAL_TURN_MM)) found.push({ code: 'dial-revolution', revolutions });
+  return found;
+}
+
+/** Everything that is odd about a value among its siblings; an empty list for one that looks at home. */
+export function hintsFor(suspect: Suspect): Hint[] {
+  const { measure, place, value, others, withinLimit } = suspect;
+  if (others.length + 1 < FEWEST_SIBLINGS)
+    return withinLimit && !withinLimit(value) ? slips(suspect) : [];
+
+  const { median, scores } = siblings([...others, { place, value }], measure.resolution);
+  const own = scores[scores.length - 1];
+  if (!own.flagged) return [];
+  const difference = value - median;
+  const found: Hint[] = [{ code: 'differs-from-siblings', median, difference, score: own.score }, ...slips(suspect)];
+  if (PRELOADS.includes(measure.key)) found.push({ code: difference > 0 ? 'on-its-lobe' : 'hung-lifter' });
+  return found;
+}

@@ -1,0 +1,28 @@
+import type { Stage } from './measures.js';
+
+/** What can hurt somebody at this stage. Shown where the work is, acknowledged once per engine and stage. */
+export const CAUTIONS: Partial<Record<Stage, string[]>> = {
+  'bottom-end': [
+    'Eye protection for locks, clips and compressed air, which can also turn the crank.',
+    'Two people or a hoist to turn or lift the block.',
+    'Solvent sprays away from flame and heaters.',
+  ],
+  'dead-centre': [
+    'Spark plugs out before the crank is turned by hand; nobody’s fingers in the valvetrain.',
+    'Up to a piston stop by hand and gently, never with the starter.',
+  ],
+  'cam-timing': [
+    'Springs under load kick the bar back: turn with checking springs, or keep clear of the bar.',
+    'Heated sprockets burn. Nobody’s fingers between chain and sprocket.',
+  ],
+  setting: [
+    'Turned by hand with springs loaded, the engine kicks the bar back. Spark plugs out, bar off before you reach in.',
+    'Nobody’s fingers in the valvetrain while another turns the crank.',
+    'Set on a running engine, hot oil flies and parts move: eyes, sleeves and hands clear.',
+    'Tightening values come from the maker’s card.',
+  ],
+};
+
+/** Stands under every record and every caution. */
+export const STANDING_CAUTION =
+  'The maker’s card, local rules, emissions law and licensed practice come first. Utex advises; the builder answers for the engine.';

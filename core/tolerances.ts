@@ -1,0 +1,16 @@
+/**
+ * Every numeric tolerance of the core, each with its unit and the reason it is not tighter.
+ * No bare 1e-n stands anywhere else.
+ */
+
+/**
+ * Crank degrees. Two angles closer than this are one angle: sums of intervals such as 720/7 repeated
+ * seven times miss 720 by 1e-13, and a wrap of −1e-14 must land on 0, not on 720.
+ */
+export const SAME_ANGLE_DEG = 1e-9;
+
+/**
+ * Plain ratio. A verdict compares sums of converted decimals (0.060 in + 0.004 in against 1.6256 mm);
+ * one part in 10¹² swallows the last bits and nothing that a gauge could show.
+ */
+export const SAME_VALUE_RATIO = 1e-12;

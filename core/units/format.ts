@@ -1,0 +1,43 @@
+import { fromCanonical, type Unit } from './units.js';
+
+/** Decimal places on screen and paper: as fine as the instruments read, no finer. */
+export const SHOWN_PLACES: Record<Unit, number> = {
+  in: 4,
+  thou: 1,
+  mm: 3,
+  deg: 2,
+  turn: 3,
+  N: 0,
+  lbf: 0,
+  Nm: 0,
+  lbft: 0,
+  choice: 0,
+};
+
+export const UNIT_LABEL: Record<Unit, string> = {
+  in: 'in',
+  thou: 'thou',
+  mm: 'mm',
+  deg: '°',
+  turn: 'turn',
+  N: 'N',
+  lbf: 'lbf',
+  Nm: 'N·m',
+  lbft: 'lb·ft',
+  choice: '',
+};
+
+/**
+ * A canonical value as figures in `unit`, without the unit's name. Minus is a true minus sign, and a value that
+ * rounds to nothing is shown without one. @example formatFigure(1.075, 'in') // '0.0423'
+ */
+export function formatFigure(canonical: number, unit: Unit): string {
+  const figure = fromCanonical(canonical, unit).toFixed(SHOWN_PLACES[unit]);
+  return Number(figure) === 0 ? figure.replace('-', '') : figure.replace('-', '−');
+}
+
+/** A canonical value with its unit. @example formatValue(1.075, 'in') // '0.0423 in' */
+export function formatValue(canonical: number, unit: Unit): string {
+  const label = UNIT_LABEL[unit];
+  return `${formatFigure(canonical, unit)}${label === '°' || label === '' ? label : ` ${label}`}`;
+}
