@@ -3,7 +3,17 @@ import hooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
 /** core/ stays pure: time, chance and the outside world come in as arguments. */
-const impureInCore = ['react', 'react-dom', 'fastify', '@electric-sql/pglite', 'pg', 'zustand', 'zod', 'node:*', '@mui/*'];
+const impureInCore = [
+  'react',
+  'react-dom',
+  'fastify',
+  '@electric-sql/pglite',
+  'pg',
+  'zustand',
+  'zod',
+  'node:*',
+  '@mui/*',
+];
 
 export default tseslint.config(
   { ignores: ['dist/**', 'node_modules/**', 'data/**', 'data-demo/**', 'test-results/**', 'playwright-report/**'] },
@@ -11,7 +21,18 @@ export default tseslint.config(
   ...tseslint.configs.recommended,
   {
     files: ['scripts/**/*.mjs', '*.config.js', '*.cjs'],
-    languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', fetch: 'readonly', setTimeout: 'readonly', module: 'writable', performance: 'readonly', Buffer: 'readonly' } },
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        module: 'writable',
+        performance: 'readonly',
+        Buffer: 'readonly',
+      },
+    },
   },
   {
     files: ['web/**/*.{ts,tsx}'],
@@ -22,12 +43,24 @@ export default tseslint.config(
     files: ['core/**/*.ts'],
     ignores: ['core/**/*.test.ts'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: impureInCore.map((name) => ({ group: [name], message: 'core/ is pure.' })) }],
+      'no-restricted-imports': [
+        'error',
+        { patterns: impureInCore.map((name) => ({ group: [name], message: 'core/ is pure.' })) },
+      ],
       'no-restricted-syntax': [
         'error',
-        { selector: "MemberExpression[object.name='Date'][property.name='now']", message: 'core/ takes time as an argument.' },
-        { selector: "NewExpression[callee.name='Date'][arguments.length=0]", message: 'core/ takes time as an argument.' },
-        { selector: "MemberExpression[object.name='Math'][property.name='random']", message: 'core/ takes chance as an argument.' },
+        {
+          selector: "MemberExpression[object.name='Date'][property.name='now']",
+          message: 'core/ takes time as an argument.',
+        },
+        {
+          selector: "NewExpression[callee.name='Date'][arguments.length=0]",
+          message: 'core/ takes time as an argument.',
+        },
+        {
+          selector: "MemberExpression[object.name='Math'][property.name='random']",
+          message: 'core/ takes chance as an argument.',
+        },
       ],
       'no-restricted-globals': ['error', 'window', 'document', 'fetch', 'process', 'localStorage'],
     },

@@ -98,7 +98,9 @@ export function fewestStops(spans: ValveSpan[], marginDeg: number): { crankDeg: 
   let points = fewestPoints(spans.map((span) => allowedArc(span, margin)));
   let groups = shareOut(spans, points);
   for (;;) {
-    const occupied = points.map((deg, index) => ({ deg, group: groups[index] })).filter(({ group }) => group.length > 0);
+    const occupied = points
+      .map((deg, index) => ({ deg, group: groups[index] }))
+      .filter(({ group }) => group.length > 0);
     const centred = occupied.map(({ deg, group }) => middleOf(group, deg));
     const shared = shareOut(spans, centred);
     const better = smallestClearance(shared, centred) > smallestClearance(groups, points) + SAME_ANGLE_DEG;
@@ -106,7 +108,5 @@ export function fewestStops(spans: ValveSpan[], marginDeg: number): { crankDeg: 
     groups = better ? shared : occupied.map(({ group }) => group);
     if (!better) break;
   }
-  return points
-    .map((crankDeg, index) => ({ crankDeg, spans: groups[index] }))
-    .sort((a, b) => a.crankDeg - b.crankDeg);
+  return points.map((crankDeg, index) => ({ crankDeg, spans: groups[index] })).sort((a, b) => a.crankDeg - b.crankDeg);
 }

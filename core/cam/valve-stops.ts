@@ -85,8 +85,7 @@ export function valveStops(input: StopPlanInput): StopPlan {
   if (method === 'fewest') {
     const settable = spans.filter((span) => (CYCLE_DEG - span.openForDeg) / 2 >= marginDeg - SAME_ANGLE_DEG);
     for (const span of spans)
-      if (!settable.includes(span))
-        unsafe.push({ place: span.place, clearanceDeg: (CYCLE_DEG - span.openForDeg) / 2 });
+      if (!settable.includes(span)) unsafe.push({ place: span.place, clearanceDeg: (CYCLE_DEG - span.openForDeg) / 2 });
     for (const { crankDeg, spans: group } of fewestStops(settable, marginDeg))
       for (const span of group) gather(stops, span.place, crankDeg, clearanceDeg(span, crankDeg));
   } else {

@@ -50,8 +50,7 @@ function slips(suspect: Suspect): Hint[] {
 /** Everything that is odd about a value among its siblings; an empty list for one that looks at home. */
 export function hintsFor(suspect: Suspect): Hint[] {
   const { measure, place, value, others, withinLimit } = suspect;
-  if (others.length + 1 < FEWEST_SIBLINGS)
-    return withinLimit && !withinLimit(value) ? slips(suspect) : [];
+  if (others.length + 1 < FEWEST_SIBLINGS) return withinLimit && !withinLimit(value) ? slips(suspect) : [];
 
   const { median, scores } = siblings([...others, { place, value }], measure.resolution);
   const own = scores[scores.length - 1];

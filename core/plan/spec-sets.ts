@@ -62,7 +62,13 @@ export const EXAMPLE_SPEC_SETS: SpecSet[] = [
     lifter: 'solid',
     limits: [lashCold('I', 0.012, 0.02), lashCold('E', 0.014, 0.022)],
   },
-  { id: 'hydroplane-hydraulic', version: 3, title: 'Hydroplane hydraulic', lifter: 'hydraulic', limits: [depth(0.02, 0.06)] },
+  {
+    id: 'hydroplane-hydraulic',
+    version: 3,
+    title: 'Hydroplane hydraulic',
+    lifter: 'hydraulic',
+    limits: [depth(0.02, 0.06)],
+  },
   {
     id: 'tractor-solid',
     version: 2,

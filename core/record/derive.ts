@@ -7,7 +7,14 @@ import { preload } from '../valvetrain/preload.js';
 
 /** How a derived value came about, with this valve's numbers; the screens and the record word it. */
 export type Formula =
-  | { kind: 'lever'; turns: number; threadsPerUnit: number; threadUnit: 'in' | 'mm'; ratio: number; leverFactor: number }
+  | {
+      kind: 'lever';
+      turns: number;
+      threadsPerUnit: number;
+      threadUnit: 'in' | 'mm';
+      ratio: number;
+      leverFactor: number;
+    }
   | { kind: 'growth'; fromMm: number; growthMm: number; to: 'hot' | 'cold' };
 
 export interface Derived {

@@ -184,13 +184,7 @@ function judgeDerived(
 }
 
 /** The flags of one place: the current value if it is out, and the last one that was, if it was settled since. */
-function flagsAt(
-  engine: Engine,
-  spec: SpecSet,
-  taken: Reading[],
-  judged: Judged,
-  dispositions: Disposition[],
-): Flag[] {
+function flagsAt(engine: Engine, spec: SpecSet, taken: Reading[], judged: Judged, dispositions: Disposition[]): Flag[] {
   const latest = taken[taken.length - 1];
   const decided = (id: string) => dispositions.findLast((made) => made.readingId === id);
   const flag = (reading: Reading, verdict: 'low' | 'high') => ({
@@ -203,7 +197,11 @@ function flagsAt(
   if (isOut(judged.verdict)) {
     const disposition = decided(latest.id);
     return [
-      { ...flag(latest, judged.verdict), open: disposition?.action !== 'accepted', ...(disposition ? { disposition } : {}) },
+      {
+        ...flag(latest, judged.verdict),
+        open: disposition?.action !== 'accepted',
+        ...(disposition ? { disposition } : {}),
+      },
     ];
   }
   for (const earlier of taken.slice(0, -1).reverse()) {

@@ -1,7 +1,6 @@
 /** What a text meant, or why it is no number. */
 export type ParsedEntry =
-  | { ok: true; value: number }
-  | { ok: false; reason: 'empty' | 'decimal-comma' | 'not-a-number' | 'zero-denominator' };
+  { ok: true; value: number } | { ok: false; reason: 'empty' | 'decimal-comma' | 'not-a-number' | 'zero-denominator' };
 
 const DECIMAL = /^([+-])?(\d+\.?\d*|\.\d+)$/;
 /** `5/8`, `1 3/8`, `1-3/8`: fractions of a turn are spoken this way, and so are they typed. */

@@ -34,7 +34,11 @@ const GROWTH_IN: Record<Metal, Partial<Record<Metal, number>>> = {
 export function lash(input: LashInput): Lash {
   const tabled = GROWTH_IN[input.block][input.head];
   if (input.growth === undefined && tabled === undefined)
-    throw new ImpossibleInput({ path: ['growth'], code: 'growth-unknown', params: { block: input.block, head: input.head } });
+    throw new ImpossibleInput({
+      path: ['growth'],
+      code: 'growth-unknown',
+      params: { block: input.block, head: input.head },
+    });
   const growth = input.growth ?? fromCanonical(toCanonical(tabled!, 'in'), input.unit);
   const hot = input.state === 'hot' ? input.value : input.value + growth;
   const cold = input.state === 'hot' ? input.value - growth : input.value;

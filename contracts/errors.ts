@@ -1,0 +1,52 @@
+/**
+ * Every error that the server answers, by code. The table in docs/formats.md lists the same codes; a test holds the
+ * two against each other.
+ */
+export const ERRORS = {
+  'request.malformed': { status: 400, message: 'The request is not readable as JSON.' },
+  'request.invalid': { status: 422, message: 'Some fields are not as they must be.' },
+  'request.too-large': { status: 413, message: 'The request is larger than 1 MB.' },
+  'request.too-many': { status: 429, message: 'Too many requests. Wait a minute.' },
+  'request.media-type': { status: 415, message: 'This address does not take that kind of content.' },
+  'route.not-found': { status: 404, message: 'There is nothing at this address.' },
+  'session.missing': { status: 401, message: 'Sign in first.' },
+  'session.wrong-pin': { status: 401, message: 'Handle and PIN do not belong together.' },
+  'session.too-many-tries': { status: 429, message: 'Too many wrong PINs. Wait ten minutes.' },
+  'role.not-allowed': { status: 403, message: 'Your role may not do this.' },
+  'shop.already-open': { status: 409, message: 'This shop already has its owner.' },
+  'person.handle-taken': { status: 409, message: 'Somebody already has this handle.' },
+  'engine.not-found': { status: 404, message: 'There is no such engine.' },
+  'engine.tag-taken': { status: 409, message: 'Another engine already has this tag.' },
+  'engine.impossible': { status: 422, message: 'An engine like this cannot exist.' },
+  'spec-set.not-found': { status: 422, message: 'There is no such spec set.' },
+  'reading.unknown-measure': { status: 422, message: 'There is no such measure.' },
+  'reading.unknown-place': { status: 422, message: 'This engine has no such place for this measure.' },
+  'reading.unknown-unit': { status: 422, message: 'This unit is unknown, or not one of this measure.' },
+  'reading.not-a-number': { status: 422, message: 'What was typed is no number.' },
+  'reading.unknown-supersedes': { status: 422, message: 'The reading to be replaced is not one of this place.' },
+  'reading.id-taken': { status: 409, message: 'Another reading already has this id.' },
+  'disposition.nothing-to-decide': { status: 409, message: 'Nothing is out of limits or missing here.' },
+  'disposition.lead-only': { status: 403, message: 'Accepting is for the lead or the owner.' },
+  'disposition.needs-reading': {
+    status: 409,
+    message: 'Nothing was measured here yet; it can only be accepted as missing.',
+  },
+  'record.not-found': { status: 404, message: 'There is no such record.' },
+  'record.flag-open': { status: 409, message: 'A value out of its limits is not dealt with.' },
+  'record.missing': { status: 409, message: 'Something required was not measured and is not accepted as missing.' },
+  'calc.impossible': { status: 422, message: 'This cannot be computed.' },
+  'server.closing': { status: 503, message: 'The server is closing.' },
+  'server.failed': { status: 500, message: 'Something failed on our side. Nothing was saved.' },
+} as const satisfies Record<string, { status: number; message: string }>;
+
+export type ErrorCode = keyof typeof ERRORS;
+
+/** One field that is wrong, by its path in the request: `readings.0.place`. */
+export interface Issue {
+  path: string;
+  message: string;
+}
+
+export interface ErrorBody {
+  error: { code: ErrorCode; message: string; issues: Issue[] };
+}

@@ -1,0 +1,82 @@
+import { z } from 'zod';
+import type { BuildRecord } from '../core/record/build-record.js';
+import { specSetSchema } from './catalogue.js';
+import { engineShape } from './engine.js';
+import { flagSchema, readingSchema, sheetRowSchema } from './reading.js';
+
+const signatory = z.object({ handle: z.string(), name: z.string() });
+
+/** The payload of a signed record; docs/formats.md explains it field by field. */
+export const buildRecordSchema = z.object({
+  format: z.literal('utex-record'),
+  formatVersion: z.literal(1),
+  formulas: z.string(),
+  id: z.uuid(),
+  revision: z.number().int(),
+  shop: z.object({ name: z.string(), verifyAddress: z.string() }),
+  engine: z.object({ id: z.uuid(), tag: z.string(), title: z.string(), customer: z.string(), ...engineShape }),
+  builders: z.array(signatory),
+  lead: signatory,
+  signedAt: z.string(),
+  specSet: specSetSchema,
+  values: z.array(sheetRowSchema),
+  dealtWith: z.array(flagSchema.omit({ open: true })),
+  notMeasured: z.array(z.object({ measure: z.string(), place: z.string(), by: z.string(), reason: z.string() })),
+  readings: z.array(readingSchema),
+  statement: z.string(),
+}) satisfies z.ZodType<BuildRecord>;
+
+/** JWS, flattened JSON serialisation (RFC 7515, 7.2.2); `alg` is EdDSA with Ed25519. */
+export const jwsSchema = z.object({ payload: z.string(), protected: z.string(), signature: z.string() });
+
+export const signRequest = z
+  .object({
+    missing: z.literal('accepted').optional(),
+    reason: z.string().trim().min(3, 'a reason, in a few words').max(500).optional(),
+  })
+  .refine((asked) => asked.missing === undefined || asked.reason !== undefined, {
+    path: ['reason'],
+    error: 'accepting what is missing needs a reason',
+  });
+export const signAnswer = z.object({ id: z.uuid(), revision: z.number().int() });
+
+export const recordSummary = z.object({
+  id: z.uuid(),
+  engineId: z.uuid(),
+  revision: z.number().int(),
+  fingerprint: z.string(),
+  tag: z.string(),
+  title: z.string(),
+  customer: z.string(),
+  shop: z.string(),
+  signedAt: z.string(),
+  signedBy: z.string(),
+});
+export type RecordSummary = z.infer<typeof recordSummary>;
+export const recordsAnswer = z.object({ records: z.array(recordSummary) });
+
+export const verifyAnswer = z.object({
+  valid: z.boolean(),
+  kind: z.enum(['record', 'pdf', 'unknown']),
+  reason: z.string().optional(),
+  record: recordSummary.optional(),
+  /** Whether the shop has signed a newer revision of the same engine since. */
+  newerRevision: z.number().int().optional(),
+});
+export type VerifyAnswer = z.infer<typeof verifyAnswer>;
+
+export const jwksAnswer = z.object({
+  keys: z.array(
+    z.object({ kty: z.string(), crv: z.string(), x: z.string(), kid: z.string(), alg: z.string(), use: z.string() }),
+  ),
+});
+
+export const exportAnswer = z.object({
+  format: z.literal('utex-engine'),
+  formatVersion: z.literal(1),
+  engine: z.record(z.string(), z.unknown()),
+  specSet: specSetSchema,
+  readings: z.array(readingSchema),
+  dispositions: z.array(z.record(z.string(), z.unknown())),
+  records: z.array(recordSummary),
+});

@@ -1,0 +1,45 @@
+import { z } from 'zod';
+
+export const ROLES = ['owner', 'lead', 'builder', 'apprentice'] as const;
+export const roleSchema = z.enum(ROLES);
+export type Role = z.infer<typeof roleSchema>;
+
+const handle = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .regex(/^[a-z][a-z0-9-]{1,23}$/, '2 to 24 small letters, digits or hyphens, a letter first');
+const pin = z.string().regex(/^\d{6,12}$/, '6 to 12 digits');
+const name = z.string().trim().min(1, 'must be filled in').max(80, 'at most 80 characters');
+
+export const personSchema = z.object({ handle: z.string(), name: z.string(), role: roleSchema });
+export type Person = z.infer<typeof personSchema>;
+
+export const sessionRequest = z.object({
+  handle: z.string().trim().toLowerCase().min(1, 'must be filled in').max(80),
+  pin: z.string().min(1, 'must be filled in').max(80),
+});
+export const sessionAnswer = z.object({ token: z.string(), person: personSchema, expiresAt: z.string() });
+
+/** The first visit to an empty shop. */
+export const openShopRequest = z.object({
+  shopName: name,
+  /** Where customers reach this Utex; it stands on every record, with the QR code. */
+  verifyAddress: z
+    .url({ protocol: /^https?$/, error: 'an address that starts with http:// or https://' })
+    .max(200)
+    .transform((url) => url.replace(/\/+$/, '')),
+  owner: z.object({ handle, name, pin }),
+});
+
+export const shopAnswer = z.object({ open: z.boolean(), name: z.string().nullable(), person: personSchema.nullable() });
+
+export const newPersonRequest = z.object({ handle, name, pin, role: roleSchema });
+export const peopleAnswer = z.object({ people: z.array(personSchema) });
+
+export const healthAnswer = z.object({
+  ok: z.boolean(),
+  version: z.string(),
+  database: z.string(),
+  dataFolder: z.string(),
+});

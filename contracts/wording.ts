@@ -1,0 +1,78 @@
+import type { Impossibility } from '../core/impossible.js';
+import type { Hint } from '../core/judge/hints.js';
+import { formatFigure, formatValue } from '../core/units/format.js';
+import type { ParsedEntry } from '../core/units/parse-entered.js';
+import { fromCanonical, type Unit } from '../core/units/units.js';
+
+/** The one place where what core says as data is put into words. */
+
+const plain = (value: string | number) => (typeof value === 'number' ? String(Number(value.toFixed(4))) : value);
+
+const IMPOSSIBLE: Record<string, string> = {
+  'closes-before-it-opens': 'with these events the valve closes before it opens ({deg}° of duration)',
+  'no-base-circle':
+    'with these events the valve is open for {deg}°; from {longest}° on no base circle is left to set it on',
+  'cylinder-fires-twice': 'a cylinder fires twice in this order',
+  'interval-count': 'one interval for each firing is needed, {count} in all',
+  'intervals-sum': 'the intervals must add up to 720°, these make {sum}°',
+  'cylinder-in-two-banks': 'a cylinder stands in two banks',
+  'firing-order-cylinders': 'the firing order must name each cylinder once: {cylinders}',
+  'pins-cylinders': 'the crank pins must carry each cylinder once: {cylinders}',
+  'valve-order': 'I and E in pairs, one pair a cylinder, {letters} letters in all',
+  'custom-needs': 'a custom layout must state this itself',
+  'spec-set-lifter': 'this spec set is for {lifter} lifters',
+  'spec-set-turns': 'this spec set judges by turns, and a shimmed pedestal has none',
+  'shim-or-target': 'say the shim taken out, or the plunger travel wanted',
+  'pedestal-has-no-turns': 'a shimmed pedestal is not adjusted by turns',
+  'shim-needs-pedestal': 'only a pedestal is adjusted by shims',
+  'turns-or-target': 'say the turns past zero, or the plunger travel wanted',
+  'thread-missing': 'say the threads per unit, or the travel of one turn',
+  'thread-twice': 'say either the threads per unit or the travel of one turn, not both',
+  'growth-unknown': 'no growth is tabled for a block of {block} with heads of {head}; state the shop’s own',
+  'lash-closes-hot': 'with {growth} of growth the hot lash would be below zero',
+  'lash-closes-cold': 'with {growth} of growth the cold lash would be below zero',
+};
+
+/** A reason for which an input is impossible, in words. */
+export function wordImpossibility({ code, params = {} }: Impossibility): string {
+  const template = IMPOSSIBLE[code];
+  if (!template) throw new Error(`No wording for ${code}`);
+  return template.replace(/\{(\w+)\}/g, (_, name: string) => plain(params[name]));
+}
+
+/** Why a typed text is no number. */
+export function wordEntry(entry: ParsedEntry & { ok: false }): string {
+  switch (entry.reason) {
+    case 'empty':
+      return 'nothing was typed';
+    case 'decimal-comma':
+      return 'write the decimal with a point, not a comma';
+    case 'zero-denominator':
+      return 'a fraction cannot be over zero';
+    case 'not-a-number':
+      return 'this is no number; write 0.625 or 5/8';
+  }
+}
+
+/** What is odd about a value, in the unit in which it was typed. */
+export function wordHint(hint: Hint, unit: Unit): string {
+  switch (hint.code) {
+    case 'differs-from-siblings': {
+      const apart = formatValue(Math.abs(hint.difference), unit);
+      return `${apart} ${hint.difference > 0 ? 'over' : 'under'} its siblings (middle ${formatFigure(hint.median, unit)}, score ${hint.score.toFixed(1).replace('-', '−')}). Take it again.`;
+    }
+    case 'digit-slip':
+      return `A digit slipped? ${Number(fromCanonical(hint.meant, unit).toPrecision(6))} would fit.`;
+    case 'sign-slip':
+      return `The other sign? ${formatValue(hint.meant, unit)} would fit.`;
+    case 'dial-revolution':
+      return `One turn of the dial too ${hint.revolutions > 0 ? 'many' : 'few'} (0.100 in)?`;
+    case 'on-its-lobe':
+      return 'Did that lifter stand on its lobe? Then it never tightens.';
+    case 'hung-lifter':
+      return 'Less than its neighbours: was zero really zero, or does the lifter hang in its bore?';
+  }
+}
+
+/** Codes that have a wording, for the test that holds them against the core. */
+export const IMPOSSIBLE_CODES = Object.keys(IMPOSSIBLE);

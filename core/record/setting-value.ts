@@ -1,0 +1,20 @@
+import type { Unit } from '../units/units.js';
+import type { SheetRow } from './sheet.js';
+
+/** What settles a valve, the value that most specs name first. */
+const SETTING_MEASURES = ['plunger-depth', 'lash-cold', 'lash-hot', 'preload-turns'];
+
+/** The value that stands for a valve on the map: the one that its limit is on, else the first that was taken. */
+export function settingValue<Row extends Pick<SheetRow, 'measure' | 'place' | 'limit'>>(
+  rows: Row[],
+  place: string,
+): Row | null {
+  const here = SETTING_MEASURES.map((measure) => rows.find((row) => row.measure === measure && row.place === place));
+  return here.find((row) => row?.limit?.measure === row?.measure) ?? here.find((row) => row !== undefined) ?? null;
+}
+
+/** The unit for a small dial: thousandths where the limit is in inches, or else many figures say little. */
+export function dialUnit(row: Pick<SheetRow, 'limit' | 'enteredUnit'>): Unit {
+  const unit = row.limit?.stated.unit ?? row.enteredUnit;
+  return unit === 'in' ? 'thou' : unit;
+}

@@ -1,0 +1,5 @@
+/** Checks the chain of the audit log of the data folder; Utex must not be running on it. */
+import { become, build } from './steps.mjs';
+
+build();
+become('node', ['--enable-source-maps', 'dist/server/audit.js']);

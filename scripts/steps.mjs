@@ -1,0 +1,59 @@
+/** The steps that the commands share. Only Node's own modules: this runs before anything is installed. */
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = fileURLToPath(new URL('..', import.meta.url));
+
+/** Runs a command to its end with its output shown; ends this process with its code when it fails. */
+export function run(command, args, options = {}) {
+  const { status, error } = spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
+  if (error || status !== 0) {
+    console.error(`${command} ${args.join(' ')} failed${error ? `: ${error.message}` : ''}`);
+    process.exit(status ?? 1);
+  }
+}
+
+/** Starts a long-running command in this process's place: its signals and its exit code are ours. */
+export function become(command, args, env = process.env) {
+  const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit', env });
+  for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code, signal) => process.exit(signal ? 1 : code));
+}
+
+const digest = (texts) => texts.reduce((hash, text) => hash.update(text), createHash('sha256')).digest('hex');
+
+/** Whether `stamp` says that this very input was worked through before. */
+function isDone(stamp, input) {
+  return existsSync(stamp) && readFileSync(stamp, 'utf8') === input;
+}
+
+/** Installs what the lock file says, unless that is what is installed. */
+export function install() {
+  const stamp = join(ROOT, 'node_modules', '.utex-installed');
+  const wanted = digest([readFileSync(join(ROOT, 'package-lock.json'))]);
+  if (isDone(stamp, wanted)) return;
+  console.log('Installing packages …');
+  run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']);
+  writeFileSync(stamp, wanted);
+}
+
+function filesBelow(folder) {
+  return readdirSync(folder, { withFileTypes: true })
+    .sort((a, b) => (a.name < b.name ? -1 : 1))
+    .flatMap((entry) => (entry.isDirectory() ? filesBelow(join(folder, entry.name)) : [join(folder, entry.name)]));
+}
+
+/** Builds server and interface into dist/, unless nothing has changed since. */
+export function build() {
+  install();
+  const sources = ['core', 'contracts', 'server', 'web', 'demo'].flatMap((folder) => filesBelow(join(ROOT, folder)));
+  const settings = ['package-lock.json', 'tsconfig.json', 'tsconfig.server.json', 'vite.config.ts'].map((name) => join(ROOT, name));
+  const stamp = join(ROOT, 'dist', '.utex-built');
+  const wanted = digest([...sources, ...settings].flatMap((file) => [file, String(statSync(file).size), readFileSync(file)]));
+  if (isDone(stamp, wanted)) return;
+  run('node', ['scripts/build.mjs']);
+  writeFileSync(stamp, wanted);
+}

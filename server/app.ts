@@ -1,0 +1,151 @@
+import { accessSync, constants, existsSync } from 'node:fs';
+import { join } from 'node:path';
+import cookie from '@fastify/cookie';
+import helmet from '@fastify/helmet';
+import rateLimit from '@fastify/rate-limit';
+import staticFiles from '@fastify/static';
+import swagger from '@fastify/swagger';
+import Fastify, { type FastifyError } from 'fastify';
+import {
+  hasZodFastifySchemaValidationErrors,
+  jsonSchemaTransform,
+  serializerCompiler,
+  validatorCompiler,
+} from 'fastify-type-provider-zod';
+import type { ErrorCode } from '../contracts/errors.js';
+import { Failure } from './failure.js';
+import type { App } from './routes/app-type.js';
+import { calcRoutes } from './routes/calc-routes.js';
+import { catalogueRoutes } from './routes/catalogue-routes.js';
+import { engineRoutes } from './routes/engine-routes.js';
+import { makeGuard } from './routes/guard.js';
+import { recordRoutes } from './routes/record-routes.js';
+import { shopRoutes } from './routes/shop-routes.js';
+import type { Context } from './services/context.js';
+import { Engines } from './services/engines.js';
+import { Sessions } from './services/sessions.js';
+
+const BODY_LIMIT = 1024 * 1024;
+
+export interface AppOptions {
+  context: Context;
+  dataFolder: string;
+  version: string;
+  /** The built interface; without it only the API is served. */
+  webFolder?: string;
+}
+
+/** Fastify's own refusals, by its codes. */
+const FASTIFY_CODES: Record<string, ErrorCode> = {
+  FST_ERR_CTP_BODY_TOO_LARGE: 'request.too-large',
+  FST_ERR_CTP_INVALID_MEDIA_TYPE: 'request.media-type',
+  FST_ERR_CTP_EMPTY_JSON_BODY: 'request.malformed',
+  FST_ERR_CTP_INVALID_JSON_BODY: 'request.malformed',
+  FST_ERR_CTP_INVALID_CONTENT_LENGTH: 'request.malformed',
+};
+
+/** Any error as a failure of the catalogue. What is not foreseen answers nothing of itself. */
+function asFailure(error: FastifyError): Failure {
+  if (error instanceof Failure) return error;
+  if (hasZodFastifySchemaValidationErrors(error)) {
+    const issues = error.validation.map((issue) => ({
+      path: issue.instancePath.split('/').filter(Boolean).join('.'),
+      message: issue.message ?? 'is not as it must be',
+    }));
+    return new Failure('request.invalid', issues);
+  }
+  if (error.statusCode === 429) return new Failure('request.too-many');
+  if (error instanceof SyntaxError || error.statusCode === 400) return new Failure('request.malformed');
+  return new Failure(FASTIFY_CODES[error.code] ?? 'server.failed');
+}
+
+/** The server: security headers, one error shape, the routes, and the interface. */
+export async function buildApp({ context, dataFolder, version, webFolder }: AppOptions): Promise<App> {
+  const app = Fastify({
+    bodyLimit: BODY_LIMIT,
+    logger: { level: process.env.NODE_ENV === 'test' ? 'silent' : 'error' },
+    forceCloseConnections: 'idle',
+    return503OnClosing: true,
+  }) as unknown as App;
+  app.setValidatorCompiler(validatorCompiler);
+  app.setSerializerCompiler(serializerCompiler);
+  app.setErrorHandler<FastifyError>((error, request, reply) => {
+    const failure = asFailure(error);
+    if (failure.code === 'server.failed') request.log.error(error);
+    return reply.code(failure.status).type('application/json').send(JSON.stringify(failure.body()));
+  });
+
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      directives: {
+        defaultSrc: ["'self'"],
+        // MUI's styling writes style elements while it runs.
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:'],
+        fontSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        objectSrc: ["'none'"],
+        // A shop's own network speaks plain http; upgrading would lock everybody out.
+        upgradeInsecureRequests: null,
+      },
+    },
+    strictTransportSecurity: false,
+  });
+  await app.register(cookie);
+  await app.register(rateLimit, { global: false });
+  await app.register(swagger, {
+    openapi: {
+      info: {
+        title: 'Utex',
+        version,
+        description: 'Build sheets and signed build records of a performance engine shop.',
+      },
+    },
+    transform: jsonSchemaTransform,
+  });
+
+  const sessions = new Sessions(context);
+  const engines = new Engines(context);
+  const guard = makeGuard(sessions);
+  const writable = () => {
+    try {
+      accessSync(dataFolder, constants.W_OK);
+      return true;
+    } catch {
+      return false;
+    }
+  };
+  await app.register(async (scope) => {
+    const api = scope as unknown as App;
+    shopRoutes(api, context, sessions, guard, { version, writable });
+    catalogueRoutes(api, context, guard);
+    engineRoutes(api, context, engines, guard);
+    recordRoutes(api, context, engines, guard);
+    calcRoutes(api);
+  });
+  app.get('/api/openapi.json', { schema: { hide: true } }, async () => app.swagger());
+
+  const index = webFolder && existsSync(join(webFolder, 'index.html'));
+  if (index)
+    await app.register(staticFiles, {
+      root: webFolder,
+      wildcard: false,
+      // Built files carry their hash in their name; the page itself must always be asked for.
+      setHeaders: (reply, path) => {
+        reply.setHeader(
+          'cache-control',
+          path.includes(`${join('/', 'assets', '/')}`) ? 'public, max-age=31536000, immutable' : 'no-cache',
+        );
+      },
+    });
+  app.setNotFoundHandler(async (request, reply) => {
+    const isPage =
+      request.method === 'GET' &&
+      !request.url.startsWith('/api/') &&
+      !request.url.startsWith('/.well-known/') &&
+      !/\.\w+$/.test(request.url.split('?')[0]);
+    if (index && isPage) return reply.header('cache-control', 'no-cache').sendFile('index.html');
+    throw new Failure('route.not-found');
+  });
+  return app;
+}

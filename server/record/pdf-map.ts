@@ -1,0 +1,77 @@
+import { arcPath, onCircle } from '../../core/drawing/arc.js';
+import { DIAL, dialBand, dialDeg } from '../../core/drawing/dial.js';
+import { MAP, valveMapLayout } from '../../core/drawing/valve-map.js';
+import type { BuildRecord } from '../../core/record/build-record.js';
+import type { Mark } from '../../core/record/mark.js';
+import { dialUnit, settingValue } from '../../core/record/setting-value.js';
+import { formatFigure } from '../../core/units/format.js';
+import { drawMark, INK, markInk, write, type Doc } from './pdf-page.js';
+
+/** The mark of a recorded value: its verdict, or that it was accepted in spite of it. */
+export function recordedMark(record: BuildRecord, readingId: string, verdict: Mark): Mark {
+  const accepted = record.dealtWith.some(
+    (dealt) => dealt.readingId === readingId && dealt.disposition?.action === 'accepted',
+  );
+  return accepted ? 'accepted' : verdict;
+}
+
+/** The engine from above with the value of every valve on its dial, drawn by the same geometry as on screen. */
+export function drawMap(doc: Doc, record: BuildRecord, x: number, y: number, width: number): number {
+  const layout = valveMapLayout(record.engine.banks);
+  const scale = Math.min(width / layout.width, 0.72);
+  doc
+    .save()
+    .translate(x + (width - layout.width * scale) / 2, y)
+    .scale(scale);
+
+  for (const { cylinder, x: cx, y: cy, numberY } of layout.cylinders) {
+    doc.circle(cx, cy, MAP.bore).lineWidth(1.2).strokeColor(INK.hairline).stroke();
+    write(doc, String(cylinder), cx - 40, numberY - 14, {
+      font: 'head',
+      size: 26,
+      colour: INK.steel,
+      width: 80,
+      align: 'center',
+    });
+  }
+  for (const { place, x: cx, y: cy } of layout.valves) {
+    const row = settingValue(record.values, place);
+    const limit = row?.limit ?? {};
+    const band = dialBand(limit);
+    doc
+      .path(arcPath(cx, cy, 34, -DIAL.endDeg, DIAL.endDeg))
+      .lineWidth(6)
+      .strokeColor(INK.ring)
+      .stroke();
+    doc
+      .path(arcPath(cx, cy, 34, band.fromDeg, band.toDeg))
+      .lineWidth(6)
+      .strokeColor(INK.band)
+      .stroke();
+    write(doc, place.slice(-1), cx - 10, cy - 26, {
+      font: 'head',
+      size: 13,
+      colour: INK.steel,
+      width: 20,
+      align: 'center',
+    });
+    const mark = row ? recordedMark(record, row.readingId, row.verdict) : 'missing';
+    const pointer = row && dialDeg(row.value, limit);
+    if (pointer !== null && pointer !== undefined) {
+      const from = onCircle(cx, cy, 28, pointer);
+      const to = onCircle(cx, cy, 41, pointer);
+      doc.moveTo(from.x, from.y).lineTo(to.x, to.y).lineWidth(3).strokeColor(markInk(mark)).stroke();
+    }
+    drawMark(doc, mark, cx, cy, 5);
+    if (row)
+      write(doc, formatFigure(row.value, dialUnit(row)), cx - 34, cy + 11, {
+        font: 'figureStrong',
+        size: 14,
+        colour: markInk(mark),
+        width: 68,
+        align: 'center',
+      });
+  }
+  doc.restore();
+  return y + layout.height * scale;
+}

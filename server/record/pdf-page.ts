@@ -1,0 +1,145 @@
+import { createRequire } from 'node:module';
+import PDFDocument from 'pdfkit';
+import { MARK_SHAPES } from '../../core/drawing/verdict-mark.js';
+import type { Mark } from '../../core/record/mark.js';
+
+/** The sheet of paper: A4 in points, our fonts and inks, and the small things that are drawn more than once. */
+
+export const INK = {
+  text: '#1d2733',
+  steel: '#5b6672',
+  hairline: '#cfc8b6',
+  dye: '#1f4b8f',
+  ring: '#d9d2c2',
+  band: '#bcd0c2',
+  flag: '#b3391f',
+  ochre: '#8a5a0c',
+};
+
+export const PAGE = { width: 595.28, height: 841.89, margin: 48 };
+export const INNER = PAGE.width - 2 * PAGE.margin;
+
+const require = createRequire(import.meta.url);
+const FONT_FILES = {
+  text: '@fontsource/barlow/files/barlow-latin-400-normal.woff',
+  strong: '@fontsource/barlow/files/barlow-latin-600-normal.woff',
+  head: '@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-600-normal.woff',
+  figure: '@fontsource/ibm-plex-mono/files/ibm-plex-mono-latin-400-normal.woff',
+  figureStrong: '@fontsource/ibm-plex-mono/files/ibm-plex-mono-latin-600-normal.woff',
+} as const;
+export type FontName = keyof typeof FONT_FILES;
+
+export type Doc = InstanceType<typeof PDFDocument>;
+
+/** An empty document whose bytes hang on its contents alone: its dates are given, nothing in it is random. */
+export function openDocument(title: string, author: string, at: Date): Doc {
+  const doc = new PDFDocument({
+    size: 'A4',
+    margin: PAGE.margin,
+    bufferPages: true,
+    lang: 'en-GB',
+    displayTitle: true,
+    info: { Title: title, Author: author, Creator: 'Utex', Producer: 'Utex', CreationDate: at, ModDate: at },
+  });
+  for (const [name, file] of Object.entries(FONT_FILES)) doc.registerFont(name, require.resolve(file));
+  return doc;
+}
+
+/** One line or paragraph at a place. Figures have a slashed zero. */
+export function write(
+  doc: Doc,
+  text: string,
+  x: number,
+  y: number,
+  options: {
+    font?: FontName;
+    size?: number;
+    colour?: string;
+    width?: number;
+    align?: 'left' | 'center' | 'right';
+  } = {},
+): void {
+  const { font = 'text', size = 9, colour = INK.text, width, align = 'left' } = options;
+  const figures = font.startsWith('figure');
+  doc
+    .font(font)
+    .fontSize(size)
+    .fillColor(colour)
+    .text(text, x, y, { width, align, lineBreak: width !== undefined, ...(figures ? { features: ['zero'] } : {}) });
+}
+
+export function hairline(doc: Doc, x1: number, y: number, x2: number): void {
+  doc.moveTo(x1, y).lineTo(x2, y).lineWidth(0.5).strokeColor(INK.hairline).stroke();
+}
+
+export const markInk = (mark: Mark): string =>
+  mark === 'low' || mark === 'high'
+    ? INK.flag
+    : mark === 'doubt'
+      ? INK.ochre
+      : mark === 'accepted'
+        ? INK.dye
+        : INK.text;
+
+export function drawMark(doc: Doc, mark: Mark, x: number, y: number, radius: number): void {
+  for (const { path, filled } of MARK_SHAPES[mark]) {
+    doc.save().translate(x, y).scale(radius).path(path);
+    if (filled) doc.fillColor(markInk(mark)).fill();
+    else doc.lineWidth(0.28).strokeColor(markInk(mark)).stroke();
+    doc.restore();
+  }
+}
+
+/** Goes to a new page when less than `needed` points are left; answers where to go on. */
+export function roomFor(doc: Doc, y: number, needed: number): number {
+  if (y + needed <= PAGE.height - PAGE.margin - 18) return y;
+  doc.addPage();
+  return PAGE.margin;
+}
+
+export interface Column {
+  title: string;
+  width: number;
+  font?: FontName;
+  align?: 'left' | 'right';
+}
+/** A cell is text, or a mark with its word. */
+export type Cell = string | { mark: Mark; word: string };
+
+/** A table with hairlines that goes on over pages, its heads repeated; answers where it ended. */
+export function drawTable(doc: Doc, columns: Column[], rows: Cell[][], startY: number): number {
+  const lefts = columns.map(
+    (_, index) => PAGE.margin + columns.slice(0, index).reduce((sum, { width }) => sum + width, 0),
+  );
+  const heads = (y: number) => {
+    columns.forEach(({ title, width, align }, index) =>
+      write(doc, title, lefts[index], y, { font: 'head', size: 8, colour: INK.steel, width: width - 8, align }),
+    );
+    hairline(doc, PAGE.margin, y + 12, PAGE.margin + INNER);
+    return y + 16;
+  };
+  const heightOf = (cell: Cell, { font = 'text', width }: Column) =>
+    typeof cell === 'string'
+      ? doc
+          .font(font)
+          .fontSize(8.5)
+          .heightOfString(cell || ' ', { width: width - 8 })
+      : 10;
+
+  let y = heads(roomFor(doc, startY, 40));
+  for (const row of rows) {
+    const height = Math.max(...row.map((cell, index) => heightOf(cell, columns[index]))) + 4;
+    const room = roomFor(doc, y, height);
+    if (room !== y) y = heads(room);
+    row.forEach((cell, index) => {
+      const { font = 'text', width, align } = columns[index];
+      if (typeof cell === 'string') write(doc, cell, lefts[index], y, { font, size: 8.5, width: width - 8, align });
+      else {
+        drawMark(doc, cell.mark, lefts[index] + 4, y + 5, 3.2);
+        write(doc, cell.word, lefts[index] + 12, y, { size: 8.5, colour: markInk(cell.mark) });
+      }
+    });
+    y += height;
+  }
+  return y;
+}

@@ -1,0 +1,13 @@
+import type { Clock } from '../clock.js';
+import type { ShopKeys } from '../record/keys.js';
+import type { AuditLog } from '../store/audit-log.js';
+import type { Database } from '../store/database.js';
+
+/** What every use case works with. */
+export interface Context {
+  database: Database;
+  audit: AuditLog;
+  clock: Clock;
+  keys: ShopKeys;
+  newId: () => string;
+}

@@ -1,0 +1,127 @@
+import { createHash } from 'node:crypto';
+import type { RecordSummary, VerifyAnswer } from '../../contracts/record.js';
+import type { Person } from '../../contracts/shop.js';
+import { buildRecord } from '../../core/record/build-record.js';
+import { Failure } from '../failure.js';
+import { checkJws, signRecord } from '../record/jws.js';
+import { renderPdf } from '../record/pdf.js';
+import { pdfFault, signPdf } from '../record/pdf-signature.js';
+import { findShop, listPeople } from '../store/people-store.js';
+import { listDispositions, listReadings } from '../store/reading-store.js';
+import { findByFingerprint, findByPdf, insertRecord, newestRevision } from '../store/record-store.js';
+import type { Context } from './context.js';
+import type { Engines } from './engines.js';
+
+const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
+
+/**
+ * Signs the build record of an engine: freezes the sheet with its limits, signs it as JWS and as PDF, and keeps both
+ * byte for byte.
+ *
+ * @throws Failure record.flag-open, record.missing
+ */
+export async function sign(
+  context: Context,
+  engines: Engines,
+  engineId: string,
+  by: Person,
+  acceptMissing?: { reason: string },
+): Promise<RecordSummary> {
+  const { audit, clock, database, keys, newId } = context;
+  const row = await engines.get(engineId);
+  return audit.exclusively(async () => {
+    const now = clock.now();
+    const shop = (await findShop(database))!;
+    const built = buildRecord({
+      id: newId(),
+      revision: (await newestRevision(database, engineId)) + 1,
+      shop: { name: shop.name, verifyAddress: shop.verifyAddress },
+      engine: { id: row.id, tag: row.tag, title: row.title, customer: row.customer, ...row.engine },
+      people: (await listPeople(database)).map(({ handle, name }) => ({ handle, name })),
+      lead: { handle: by.handle, name: by.name },
+      signedAt: now.toISOString(),
+      spec: row.spec,
+      readings: await listReadings(database, engineId),
+      dispositions: (await listDispositions(database, [engineId])).get(engineId)!,
+      acceptMissing,
+    });
+    if (!built.ok) {
+      const issues = built.at.map(({ measure, place }) => ({ path: place, message: `${measure} at ${place}` }));
+      throw new Failure(`record.${built.code}`, issues);
+    }
+    const { record } = built;
+    const { jws, fingerprint } = await signRecord(record, keys);
+    const pdf = await signPdf(await renderPdf(record, fingerprint), record, keys);
+    const summary: RecordSummary = {
+      id: record.id,
+      engineId,
+      revision: record.revision,
+      fingerprint,
+      tag: row.tag,
+      title: row.title,
+      customer: row.customer,
+      shop: shop.name,
+      signedAt: record.signedAt,
+      signedBy: by.name,
+    };
+    const act = {
+      at: now,
+      by: by.handle,
+      act: 'record.signed',
+      engineId,
+      body: { record: record.id, revision: record.revision, fingerprint },
+    };
+    await audit.append(act, (sealed) =>
+      database.transaction(async (queries) => {
+        await insertRecord(queries, { summary, jws, pdf, pdfSha256: sha256(pdf) });
+        await audit.insert(queries, sealed);
+      }),
+    );
+    return summary;
+  });
+}
+
+async function withNewer(context: Context, answer: VerifyAnswer): Promise<VerifyAnswer> {
+  if (!answer.record) return answer;
+  const newest = await newestRevision(context.database, answer.record.engineId);
+  return newest > answer.record.revision ? { ...answer, newerRevision: newest } : answer;
+}
+
+/** Whether the bytes are a record of this shop, JSON or PDF, exactly as issued; and if not, what is wrong. */
+export async function verify(context: Context, file: Buffer): Promise<VerifyAnswer> {
+  const { database, keys } = context;
+  if (file.subarray(0, 5).toString('latin1') === '%PDF-') {
+    const reason = await pdfFault(file, keys);
+    if (reason) return { valid: false, kind: 'pdf', reason };
+    // Letter case and padding of the signature's own hexadecimal lie outside what it signs; the kept bytes decide.
+    const record = await findByPdf(database, sha256(file));
+    if (!record)
+      return {
+        valid: false,
+        kind: 'pdf',
+        reason: 'The signature fits, but the file’s bytes are not as they were issued.',
+      };
+    return withNewer(context, { valid: true, kind: 'pdf', record });
+  }
+  const checked = await checkJws(file, keys);
+  if (!checked.valid) {
+    const kind = file.subarray(0, 1).toString('latin1') === '{' ? 'record' : 'unknown';
+    return { valid: false, kind, reason: checked.reason };
+  }
+  const record = await findByFingerprint(database, checked.fingerprint);
+  if (!record)
+    return {
+      valid: false,
+      kind: 'record',
+      reason: 'The signature fits, but this Utex has no record of it. Was a backup restored?',
+    };
+  return withNewer(context, { valid: true, kind: 'record', record });
+}
+
+/** What the shop knows of a fingerprint, as the QR code on the PDF asks. */
+export async function lookUp(context: Context, fingerprint: string): Promise<VerifyAnswer> {
+  const record = await findByFingerprint(context.database, fingerprint);
+  if (!record)
+    return { valid: false, kind: 'unknown', reason: 'This shop has signed no record with this fingerprint.' };
+  return withNewer(context, { valid: true, kind: 'record', record });
+}

@@ -1,0 +1,118 @@
+import { createHash } from 'node:crypto';
+import { canonicalJson } from '../../core/record/canonical-json.js';
+import { isUniqueViolation, type Database, type Queries } from './database.js';
+
+/** One act, as it goes into the chain. `by` is null before there is anybody. */
+export interface Act {
+  at: Date;
+  by: string | null;
+  act: string;
+  engineId: string | null;
+  body: Record<string, unknown>;
+}
+
+/** An act with its place in the chain, as the columns of its row. */
+export type SealedAct = [
+  at: Date,
+  by: string | null,
+  act: string,
+  engineId: string | null,
+  body: string,
+  previous: string,
+  hash: string,
+];
+
+export const FIRST_HASH = '0'.repeat(64);
+export const AUDIT_INSERT = 'insert into audit (at, by, act, engine_id, body, previous_hash, hash)';
+
+/** The hash of a row: SHA-256 over the hash before it and the row's own contents in canonical JSON. */
+export function chainHash(
+  previous: string,
+  row: { at: Date; by: string | null; act: string; engineId: string | null; body: string },
+): string {
+  const { at, by, act, engineId, body } = row;
+  return createHash('sha256')
+    .update(previous)
+    .update(canonicalJson({ at: at.toISOString(), by, act, engineId, body }))
+    .digest('hex');
+}
+
+/**
+ * Writes acts one after the other, each chained to the one before. The head of the chain is kept in memory; where
+ * another process on the same PostgreSQL server was faster, the unique key on `previous_hash` refuses ours, and it is
+ * sealed anew to the new head.
+ */
+export class AuditLog {
+  private head: string | null = null;
+  private last: Promise<unknown> = Promise.resolve();
+
+  constructor(private readonly database: Database) {}
+
+  /** Runs `write` when all writes before it are done, with what it returns durable. Writing is one at a time. */
+  exclusively<T>(write: () => Promise<T>): Promise<T> {
+    const turn = this.last.then(write, write);
+    this.last = turn.catch(() => {});
+    return turn;
+  }
+
+  /** Within `exclusively`: seals the act to the head, and lets `write` put its row down together with what it tells of. */
+  async append<T>(act: Act, write: (sealed: SealedAct) => Promise<T>): Promise<T> {
+    for (;;) {
+      const previous = this.head ?? (await this.readHead());
+      const body = canonicalJson(act.body);
+      const hash = chainHash(previous, { ...act, body });
+      try {
+        const result = await write([act.at, act.by, act.act, act.engineId, body, previous, hash]);
+        this.head = hash;
+        return result;
+      } catch (error) {
+        this.head = null;
+        if (!isUniqueViolation(error, 'audit_one_successor')) throw error;
+      }
+    }
+  }
+
+  /** One transaction: `work`, and the row that tells of it. */
+  record<T>(act: Act, work: (queries: Queries) => Promise<T>): Promise<T> {
+    return this.exclusively(() =>
+      this.append(act, (sealed) =>
+        this.database.transaction(async (queries) => {
+          const result = await work(queries);
+          await this.insert(queries, sealed);
+          return result;
+        }),
+      ),
+    );
+  }
+
+  /** Within a transaction of `append`: puts the sealed row down. */
+  async insert(queries: Queries, sealed: SealedAct): Promise<void> {
+    await queries.query(`${AUDIT_INSERT} values ($1, $2, $3, $4, $5, $6, $7)`, sealed);
+  }
+
+  private async readHead(): Promise<string> {
+    const [row] = await this.database.query<{ hash: string }>('select hash from audit order by seq desc limit 1');
+    return row?.hash ?? FIRST_HASH;
+  }
+}
+
+/** Walks the whole chain. Answers how many rows hold, and the first that does not. */
+export async function checkAudit(database: Database): Promise<{ rows: number; brokenAt: number | null }> {
+  const rows = await database.query<{
+    seq: number;
+    at: Date;
+    by: string | null;
+    act: string;
+    engine_id: string | null;
+    body: string;
+    previous_hash: string;
+    hash: string;
+  }>('select seq, at, by, act, engine_id, body, previous_hash, hash from audit order by seq');
+  let previous = FIRST_HASH;
+  for (const row of rows) {
+    const hash = chainHash(previous, { at: row.at, by: row.by, act: row.act, engineId: row.engine_id, body: row.body });
+    if (row.previous_hash !== previous || row.hash !== hash) return { rows: rows.length, brokenAt: Number(row.seq) };
+    previous = hash;
+  }
+  return { rows: rows.length, brokenAt: null };
+}

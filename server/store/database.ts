@@ -1,0 +1,19 @@
+/** The two functions through which everything reaches the database: plain SQL with `$1` parameters. */
+export interface Queries {
+  query<Row = Record<string, unknown>>(sql: string, params?: unknown[]): Promise<Row[]>;
+}
+
+export interface Database extends Queries {
+  /** All of `work`, or nothing of it. */
+  transaction<T>(work: (queries: Queries) => Promise<T>): Promise<T>;
+  /** Several statements at once, without parameters: for migrations. */
+  script(sql: string): Promise<void>;
+  close(): Promise<void>;
+  readonly kind: 'pglite' | 'postgresql';
+}
+
+/** Whether a database error says that a row with this key is already there. */
+export function isUniqueViolation(error: unknown, constraint?: string): boolean {
+  const { code, constraint: violated } = error as { code?: string; constraint?: string };
+  return code === '23505' && (constraint === undefined || violated === constraint);
+}

@@ -1,0 +1,112 @@
+import type { Engine } from '../../core/engine/engine.js';
+import type { SpecSet } from '../../core/plan/spec-sets.js';
+import type { Queries } from './database.js';
+
+/** An engine as it was opened, with the version of the spec set that it points at. */
+export interface EngineRow {
+  id: string;
+  tag: string;
+  title: string;
+  customer: string;
+  engine: Engine;
+  spec: SpecSet;
+  openedAt: Date;
+  openedBy: string;
+}
+
+interface Columns {
+  id: string;
+  tag: string;
+  title: string;
+  customer: string;
+  engine: Engine;
+  spec: SpecSet;
+  opened_at: Date;
+  opened_by: string;
+}
+
+const SELECT = `select e.id, e.tag, e.title, e.customer, e.engine, s.body as spec, e.opened_at, e.opened_by
+  from engines e join spec_sets s on s.id = e.spec_set and s.version = e.spec_version`;
+
+const toRow = ({ opened_at, opened_by, ...row }: Columns): EngineRow => ({
+  ...row,
+  openedAt: opened_at,
+  openedBy: opened_by,
+});
+
+export async function insertSpecSet(queries: Queries, spec: SpecSet): Promise<void> {
+  await queries.query('insert into spec_sets values ($1, $2, $3::jsonb) on conflict do nothing', [
+    spec.id,
+    spec.version,
+    JSON.stringify(spec),
+  ]);
+}
+
+/** The newest version of each spec set. */
+export async function listSpecSets(queries: Queries): Promise<SpecSet[]> {
+  const rows = await queries.query<{ body: SpecSet }>(
+    'select distinct on (id) body from spec_sets order by id, version desc',
+  );
+  return rows.map((row) => row.body);
+}
+
+export async function insertEngine(queries: Queries, row: EngineRow): Promise<void> {
+  await queries.query(
+    `insert into engines (id, tag, title, customer, engine, spec_set, spec_version, opened_at, opened_by)
+     values ($1, $2, $3, $4, $5::jsonb, $6, $7, $8, $9)`,
+    [
+      row.id,
+      row.tag,
+      row.title,
+      row.customer,
+      JSON.stringify(row.engine),
+      row.spec.id,
+      row.spec.version,
+      row.openedAt,
+      row.openedBy,
+    ],
+  );
+}
+
+export async function findEngine(queries: Queries, id: string): Promise<EngineRow | null> {
+  const [row] = await queries.query<Columns>(`${SELECT} where e.id = $1`, [id]);
+  return row ? toRow(row) : null;
+}
+
+/** One page of the floor, last touched first. `touchedAt` is the time of the newest act on the engine. */
+export async function searchEngines(queries: Queries, search: string, offset: number, limit: number) {
+  const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
+  const rows = await queries.query<Columns & { touched_at: Date; total: number }>(
+    `select page.*, (select at from audit a where a.engine_id = page.id order by seq desc limit 1) as touched_at
+     from (${SELECT.replace('select ', 'select count(*) over () as total, ')}
+           where e.tag ilike $1 or e.title ilike $1 or e.customer ilike $1) page
+     order by touched_at desc, tag offset $2 limit $3`,
+    [pattern, offset, limit],
+  );
+  return {
+    total: Number(rows[0]?.total ?? 0),
+    engines: rows.map(({ total: _total, touched_at, ...row }) => ({ ...toRow(row), touchedAt: touched_at })),
+  };
+}
+
+export async function acknowledge(
+  queries: Queries,
+  engineId: string,
+  stage: string,
+  by: string,
+  at: Date,
+): Promise<void> {
+  await queries.query('insert into acknowledgements values ($1, $2, $3, $4) on conflict do nothing', [
+    engineId,
+    stage,
+    by,
+    at,
+  ]);
+}
+
+export async function listAcknowledged(queries: Queries, engineId: string): Promise<string[]> {
+  const rows = await queries.query<{ stage: string }>('select stage from acknowledgements where engine_id = $1', [
+    engineId,
+  ]);
+  return rows.map((row) => row.stage);
+}

@@ -1,0 +1,73 @@
+import { fdatasyncSync, mkdirSync } from 'node:fs';
+import { PGlite } from '@electric-sql/pglite';
+import { NodeFS } from '@electric-sql/pglite/nodefs';
+import type { Database, Queries } from './database.js';
+
+/** The Emscripten module, as far as the sync hook needs it. */
+interface EmscriptenModule {
+  NODEFS: { stream_ops: { fsync?: (stream: { nfd: number }) => number } };
+}
+
+/**
+ * PGlite's Node file system has no fsync hook, so PostgreSQL's own syncing would reach nothing. This adds it: every
+ * fsync of the engine becomes an fdatasync of the real file. It leans on internals of the pinned version; a test
+ * counts the syncs, so that an upgrade that breaks it is noticed.
+ */
+class DurableNodeFS extends NodeFS {
+  constructor(
+    folder: string,
+    private readonly onSync: () => void,
+  ) {
+    super(folder);
+  }
+
+  override async init(...args: Parameters<NodeFS['init']>): ReturnType<NodeFS['init']> {
+    const prepared = await super.init(...args);
+    const addSync = (module: unknown) => {
+      (module as EmscriptenModule).NODEFS.stream_ops.fsync = (stream) => {
+        fdatasyncSync(stream.nfd);
+        this.onSync();
+        return 0;
+      };
+    };
+    const { emscriptenOpts } = prepared;
+    return {
+      ...prepared,
+      emscriptenOpts: { ...emscriptenOpts, preRun: [...(emscriptenOpts.preRun ?? []), addSync] },
+    } as Awaited<ReturnType<NodeFS['init']>>;
+  }
+}
+
+/** PGlite starts with `-F` (no fsync). Without it, and with these, a commit is on the disk before it is answered. */
+const startParams = [
+  ...PGlite.defaultStartParams.filter((param) => param !== '-F'),
+  '-c',
+  'fsync=on',
+  '-c',
+  'wal_sync_method=fsync',
+];
+
+const asQueries = (target: { query: PGlite['query'] }): Queries => ({
+  async query<Row>(sql: string, params: unknown[] = []) {
+    return (await target.query<Row>(sql, params)).rows;
+  },
+});
+
+/**
+ * Opens the embedded database in `folder`, made if it is not there. The caller holds the folder's lock.
+ *
+ * @param onSync called after each sync of a file to the disk
+ */
+export async function openPglite(folder: string, onSync: () => void = () => {}): Promise<Database> {
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const pglite = await PGlite.create({ fs: new DurableNodeFS(folder, onSync), startParams });
+  return {
+    kind: 'pglite',
+    ...asQueries(pglite),
+    transaction: (work) => pglite.transaction((tx) => work(asQueries(tx))) as never,
+    async script(sql) {
+      await pglite.exec(sql);
+    },
+    close: () => pglite.close(),
+  };
+}

@@ -1,0 +1,44 @@
+import pg from 'pg';
+import type { Database, Queries } from './database.js';
+
+/** int8 (and count) as numbers, as PGlite gives them; none of ours comes near 2^53. */
+const types: pg.CustomTypesConfig = {
+  getTypeParser: ((oid: number, format?: 'text') =>
+    oid === pg.types.builtins.INT8
+      ? Number
+      : pg.types.getTypeParser(oid, format)) as pg.CustomTypesConfig['getTypeParser'],
+};
+
+const asQueries = (target: pg.Pool | pg.PoolClient): Queries => ({
+  async query<Row>(sql: string, params: unknown[] = []) {
+    return (await target.query(sql, params)).rows as Row[];
+  },
+});
+
+/** The same store on a PostgreSQL server, for a shop that has outgrown one machine. */
+export async function openPostgres(url: string): Promise<Database> {
+  const pool = new pg.Pool({ connectionString: url, types });
+  await pool.query('select 1');
+  return {
+    kind: 'postgresql',
+    ...asQueries(pool),
+    async transaction(work) {
+      const client = await pool.connect();
+      try {
+        await client.query('begin');
+        const result = await work(asQueries(client));
+        await client.query('commit');
+        return result;
+      } catch (error) {
+        await client.query('rollback');
+        throw error;
+      } finally {
+        client.release();
+      }
+    },
+    async script(sql) {
+      await pool.query(sql);
+    },
+    close: () => pool.end(),
+  };
+}

@@ -1,0 +1,128 @@
+import type { Disposition, DispositionAction, Reading, ReadingSource } from '../../core/record/reading.js';
+import type { Unit } from '../../core/units/units.js';
+import { AUDIT_INSERT, type SealedAct } from './audit-log.js';
+import type { Queries } from './database.js';
+
+interface Columns {
+  engine_id: string;
+  id: string;
+  measure: string;
+  place: string;
+  entered: string;
+  unit: Unit;
+  value: number;
+  taken_at: Date;
+  taken_by: string;
+  how: ReadingSource;
+  instrument: string | null;
+  note: string | null;
+  supersedes: string | null;
+}
+
+const COLUMNS =
+  'id, engine_id, measure, place, entered, unit, value, taken_at, taken_by, how, instrument, note, supersedes';
+
+const toReading = (row: Columns): Reading => ({
+  id: row.id,
+  measure: row.measure,
+  place: row.place,
+  entered: row.entered,
+  unit: row.unit,
+  value: row.value,
+  takenAt: row.taken_at.toISOString(),
+  by: row.taken_by,
+  how: row.how,
+  ...(row.instrument === null ? {} : { instrument: row.instrument }),
+  ...(row.note === null ? {} : { note: row.note }),
+  ...(row.supersedes === null ? {} : { supersedes: row.supersedes }),
+});
+
+/** All readings of an engine, in the order in which they were taken. */
+export async function listReadings(queries: Queries, engineId: string): Promise<Reading[]> {
+  const rows = await queries.query<Columns>(`select ${COLUMNS} from readings where engine_id = $1 order by seq`, [
+    engineId,
+  ]);
+  return rows.map(toReading);
+}
+
+/** What a new batch is judged against: the readings of its measures, and any that already carry its ids. */
+export async function readingsBeside(queries: Queries, engineId: string, measures: string[], ids: string[]) {
+  const rows = await queries.query<Columns>(
+    `select ${COLUMNS} from readings where (engine_id = $1 and measure = any($2::text[])) or id = any($3::uuid[]) order by seq`,
+    [engineId, measures, ids],
+  );
+  return rows.map((row) => ({ engineId: row.engine_id, reading: toReading(row) }));
+}
+
+/** The newest reading of each measure and place, for several engines at once: what the floor shows. */
+export async function latestReadings(queries: Queries, engineIds: string[]): Promise<Map<string, Reading[]>> {
+  const rows = await queries.query<Columns>(
+    `select ${COLUMNS} from (
+       select distinct on (engine_id, measure, place) * from readings
+       where engine_id = any($1::uuid[]) order by engine_id, measure, place, seq desc
+     ) latest order by seq`,
+    [engineIds],
+  );
+  const byEngine = new Map<string, Reading[]>(engineIds.map((id) => [id, []]));
+  for (const row of rows) byEngine.get(row.engine_id)!.push(toReading(row));
+  return byEngine;
+}
+
+/** Writes a batch and the act that tells of it in one statement, so that one sync makes both durable. */
+export async function insertReadings(
+  queries: Queries,
+  engineId: string,
+  readings: Reading[],
+  sealed: SealedAct,
+): Promise<void> {
+  const column = <K extends keyof Reading>(key: K) => readings.map((reading) => reading[key] ?? null);
+  await queries.query(
+    `with taken as (
+       insert into readings (${COLUMNS})
+       select id, $14::uuid, measure, place, entered, unit, value, taken_at::timestamptz, taken_by, how, instrument, note, supersedes
+       from unnest($1::uuid[], $2::text[], $3::text[], $4::text[], $5::text[], $6::float8[], $7::text[], $8::text[],
+                   $9::text[], $10::text[], $11::text[], $12::uuid[], $13::int[])
+         as t(id, measure, place, entered, unit, value, taken_at, taken_by, how, instrument, note, supersedes, turn)
+       order by turn
+     )
+     ${AUDIT_INSERT} values ($15, $16, $17, $18, $19, $20, $21)`,
+    [
+      column('id'), column('measure'), column('place'), column('entered'), column('unit'), column('value'),
+      column('takenAt'), column('by'), column('how'), column('instrument'), column('note'), column('supersedes'),
+      readings.map((_, index) => index), engineId, ...sealed,
+    ], // prettier-ignore
+  );
+}
+
+interface DispositionColumns {
+  engine_id: string;
+  id: string;
+  measure: string;
+  place: string;
+  action: DispositionAction;
+  reason: string;
+  reading_id: string | null;
+  made_by: string;
+  made_at: Date;
+}
+
+/** The dispositions of several engines, in the order in which they were made. */
+export async function listDispositions(queries: Queries, engineIds: string[]): Promise<Map<string, Disposition[]>> {
+  const rows = await queries.query<DispositionColumns>(
+    `select engine_id, id, measure, place, action, reason, reading_id, made_by, made_at
+     from dispositions where engine_id = any($1::uuid[]) order by seq`,
+    [engineIds],
+  );
+  const byEngine = new Map<string, Disposition[]>(engineIds.map((id) => [id, []]));
+  for (const { engine_id, reading_id, made_by, made_at, ...rest } of rows)
+    byEngine.get(engine_id)!.push({ ...rest, readingId: reading_id, by: made_by, at: made_at.toISOString() });
+  return byEngine;
+}
+
+export async function insertDisposition(queries: Queries, engineId: string, made: Disposition): Promise<void> {
+  await queries.query(
+    `insert into dispositions (id, engine_id, measure, place, action, reason, reading_id, made_by, made_at)
+     values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+    [made.id, engineId, made.measure, made.place, made.action, made.reason, made.readingId, made.by, made.at],
+  );
+}
