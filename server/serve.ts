@@ -1,17 +1,19 @@
 import { readFileSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
 import { buildApp } from './app.js';
 import type { Config } from './config.js';
 import type { OpenShop } from './open-shop.js';
-
-/** The compiled server lies in dist/server, the built interface in dist/web, the package's own facts two above. */
-const WEB_FOLDER = fileURLToPath(new URL('../web', import.meta.url));
-const PACKAGE = fileURLToPath(new URL('../../package.json', import.meta.url));
+import { projectRoot } from './project-root.js';
 
 /** Serves an open shop until SIGTERM or SIGINT; then finishes what is in flight and closes the database. */
 export async function serve(config: Config, shop: OpenShop): Promise<string> {
-  const { version } = JSON.parse(readFileSync(PACKAGE, 'utf8')) as { version: string };
-  const app = await buildApp({ context: shop.context, dataFolder: config.dataFolder, version, webFolder: WEB_FOLDER });
+  const { version } = JSON.parse(readFileSync(join(projectRoot(), 'package.json'), 'utf8')) as { version: string };
+  const app = await buildApp({
+    context: shop.context,
+    dataFolder: config.dataFolder,
+    version,
+    webFolder: join(projectRoot(), 'dist/web'),
+  });
   const address = await app.listen({ port: config.port, host: config.host });
 
   let closing = false;
