@@ -19,6 +19,7 @@ export default tseslint.config(
   { ignores: ['dist/**', 'node_modules/**', 'data/**', 'data-demo/**', 'test-results/**', 'playwright-report/**'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
+  { rules: { '@typescript-eslint/no-unused-vars': ['error', { ignoreRestSiblings: true }] } },
   {
     files: ['scripts/**/*.mjs', '*.config.js', '*.cjs'],
     languageOptions: {

@@ -1,6 +1,6 @@
 import type { Impossibility } from '../core/impossible.js';
 import type { Hint } from '../core/judge/hints.js';
-import { formatFigure, formatValue } from '../core/units/format.js';
+import { formatFigure, formatValue, UNIT_LABEL } from '../core/units/format.js';
 import type { ParsedEntry } from '../core/units/parse-entered.js';
 import { fromCanonical, type Unit } from '../core/units/units.js';
 
@@ -52,6 +52,13 @@ export function wordEntry(entry: ParsedEntry & { ok: false }): string {
     case 'not-a-number':
       return 'this is no number; write 0.625 or 5/8';
   }
+}
+
+/** A limit in the unit in which the shop wrote it. */
+export function wordLimit({ min, max, unit }: { min?: number; max?: number; unit: Unit }): string {
+  const label = UNIT_LABEL[unit];
+  if (min !== undefined && max !== undefined) return `${min} to ${max} ${label}`;
+  return min !== undefined ? `${min} ${label} or more` : `${max} ${label} or less`;
 }
 
 /** What is odd about a value, in the unit in which it was typed. */

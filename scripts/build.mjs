@@ -23,7 +23,9 @@ function gather(key) {
   files.add(chunk.file);
   (chunk.imports ?? []).forEach(gather);
 }
-Object.keys(manifest).filter((key) => manifest[key].isEntry).forEach(gather);
+Object.keys(manifest)
+  .filter((key) => manifest[key].isEntry)
+  .forEach(gather);
 const bytes = [...files].reduce((sum, file) => sum + gzipSync(readFileSync(join(ROOT, 'dist/web', file))).length, 0);
 const kb = (bytes / 1024).toFixed(0);
 if (bytes > INITIAL_LIMIT_KB * 1024) {

@@ -50,9 +50,13 @@ function filesBelow(folder) {
 export function build() {
   install();
   const sources = ['core', 'contracts', 'server', 'web', 'demo'].flatMap((folder) => filesBelow(join(ROOT, folder)));
-  const settings = ['package-lock.json', 'tsconfig.json', 'tsconfig.server.json', 'vite.config.ts'].map((name) => join(ROOT, name));
+  const settings = ['package-lock.json', 'tsconfig.json', 'tsconfig.server.json', 'vite.config.ts'].map((name) =>
+    join(ROOT, name),
+  );
   const stamp = join(ROOT, 'dist', '.utex-built');
-  const wanted = digest([...sources, ...settings].flatMap((file) => [file, String(statSync(file).size), readFileSync(file)]));
+  const wanted = digest(
+    [...sources, ...settings].flatMap((file) => [file, String(statSync(file).size), readFileSync(file)]),
+  );
   if (isDone(stamp, wanted)) return;
   run('node', ['scripts/build.mjs']);
   writeFileSync(stamp, wanted);

@@ -62,8 +62,8 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
   const { engine, spec, readings, dispositions, lead, acceptMissing } = input;
   const sheet = buildSheet({ engine, spec, readings, dispositions });
 
-  const open = sheet.flags.filter((flag) => flag.open);
-  if (open.length > 0) return { ok: false, code: 'flag-open', at: open };
+  const openFlags = sheet.flags.filter((flag) => flag.open);
+  if (openFlags.length > 0) return { ok: false, code: 'flag-open', at: openFlags };
   const unanswered = sheet.missing.filter((missing) => !missing.disposition);
   if (unanswered.length > 0 && !acceptMissing) return { ok: false, code: 'missing', at: unanswered };
 
@@ -82,8 +82,8 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       lead,
       signedAt: input.signedAt,
       specSet: spec,
-      values: sheet.rows.map(({ hints: _hints, ...row }) => row),
-      dealtWith: sheet.flags.map(({ open: _open, ...flag }) => flag),
+      values: sheet.rows.map(({ hints, ...row }) => row),
+      dealtWith: sheet.flags.map(({ open, ...flag }) => flag),
       notMeasured: sheet.missing.map(({ measure, place, disposition }) => ({
         measure,
         place,

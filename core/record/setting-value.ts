@@ -1,4 +1,7 @@
+import type { Engine } from '../engine/engine.js';
+import { limitFor, type SpecSet } from '../plan/spec-sets.js';
 import type { Unit } from '../units/units.js';
+import { keyedMeasure } from './derive.js';
 import type { SheetRow } from './sheet.js';
 
 /** What settles a valve, the value that most specs name first. */
@@ -17,4 +20,10 @@ export function settingValue<Row extends Pick<SheetRow, 'measure' | 'place' | 'l
 export function dialUnit(row: Pick<SheetRow, 'limit' | 'enteredUnit'>): Unit {
   const unit = row.limit?.stated.unit ?? row.enteredUnit;
   return unit === 'in' ? 'thou' : unit;
+}
+
+/** What is typed at a valve to settle it: by the limit that the spec names, else what its lifters take. */
+export function settingMeasure(engine: Pick<Engine, 'lifter' | 'mount'>, spec: SpecSet, place: string): string {
+  const judged = SETTING_MEASURES.find((measure) => limitFor(spec, measure, place));
+  return keyedMeasure(engine, judged ?? (engine.lifter === 'hydraulic' ? 'plunger-depth' : 'lash-cold'));
 }

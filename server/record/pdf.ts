@@ -1,10 +1,10 @@
 import QRCode from 'qrcode';
+import { wordLimit } from '../../contracts/wording.js';
 import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
 import { cylindersOf } from '../../core/engine/engine.js';
 import { parseValve, spokenPlace } from '../../core/engine/places.js';
 import { measureOf } from '../../core/plan/measures.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
-import type { AppliedLimit } from '../../core/record/judge-reading.js';
 import { dialUnit, settingValue } from '../../core/record/setting-value.js';
 import { formatValue, UNIT_LABEL } from '../../core/units/format.js';
 import { drawMap, recordedMark } from './pdf-map.js';
@@ -27,13 +27,6 @@ const dateOf = (iso: string) =>
 /** The address that the QR code leads to. */
 export function verifyUrl(record: BuildRecord, fingerprint: string): string {
   return `${record.shop.verifyAddress}/verify?fingerprint=${fingerprint}`;
-}
-
-/** A limit as the shop wrote it. */
-export function limitText({ min, max, unit }: AppliedLimit['stated']): string {
-  const label = UNIT_LABEL[unit];
-  if (min !== undefined && max !== undefined) return `${min} to ${max} ${label}`;
-  return min !== undefined ? `${min} ${label} or more` : `${max} ${label} or less`;
 }
 
 function drawQr(doc: Doc, text: string, x: number, y: number, size: number): void {
@@ -146,7 +139,7 @@ function valueRow(record: BuildRecord, row: BuildRecord['values'][number]): Cell
     placeInCylinder(row.place),
     row.derivedFrom ? `${name}, computed` : name,
     options ? options[row.value] : formatValue(row.value, row.derivedFrom ? unit : row.enteredUnit),
-    row.limit && row.limit.measure === row.measure ? limitText(row.limit.stated) : '',
+    row.limit && row.limit.measure === row.measure ? wordLimit(row.limit.stated) : '',
     { mark, word: mark === 'accepted' ? `accepted, ${MARK_WORD[row.verdict]}` : MARK_WORD[mark] },
     row.count > 1 ? `${row.count} tries` : '',
   ];
@@ -267,7 +260,7 @@ function tables(doc: Doc, record: BuildRecord): void {
     ],
     record.specSet.limits.map((limit) => [
       `${measureOf(limit.measure).title}${limit.valve ? (limit.valve === 'I' ? ', intake' : ', exhaust') : ''}`,
-      limitText(limit),
+      wordLimit(limit),
       limit.source,
     ]),
     y,

@@ -13,11 +13,12 @@ import {
 import { exportAnswer } from '../../contracts/record.js';
 import { wordHint } from '../../contracts/wording.js';
 import { readingsCsv } from '../../core/record/csv.js';
+import { acknowledgeCautions } from '../services/cautions.js';
 import type { Context } from '../services/context.js';
 import { decide } from '../services/dispositions.js';
 import { toAnswer, type Engines } from '../services/engines.js';
 import { takeReadings } from '../services/readings.js';
-import { acknowledge, listAcknowledged } from '../store/engine-store.js';
+import { listAcknowledged } from '../store/engine-store.js';
 import { listDispositions, listReadings } from '../store/reading-store.js';
 import { listRecords } from '../store/record-store.js';
 import type { App } from './app-type.js';
@@ -29,7 +30,7 @@ const BENCH = ['owner', 'lead', 'builder'] as const;
 
 /** Engines: opening, finding, their readings, sheet, dispositions, and everything of them as files. */
 export function engineRoutes(app: App, context: Context, engines: Engines, guard: Guard): void {
-  const { database, clock, audit } = context;
+  const { database } = context;
 
   app.post(
     '/api/engines',
@@ -114,7 +115,7 @@ export function engineRoutes(app: App, context: Context, engines: Engines, guard
     async (request) => {
       await guard(request);
       const { id } = await engines.get(request.params.id);
-      return { acknowledged: (await listAcknowledged(database, id)) as z.infer<typeof stageSchema>[] };
+      return { acknowledged: await listAcknowledged(database, id) };
     },
   );
 
@@ -123,12 +124,9 @@ export function engineRoutes(app: App, context: Context, engines: Engines, guard
     { schema: { params: idParam, body: z.object({ stage: stageSchema }), response: { 200: cautionsAnswer } } },
     async (request) => {
       const person = await guard(request, ...BENCH);
-      const { id } = await engines.get(request.params.id);
-      const { stage } = request.body;
-      const at = clock.now();
-      const act = { at, by: person.handle, act: 'caution.acknowledged', engineId: id, body: { stage } };
-      await audit.record(act, (queries) => acknowledge(queries, id, stage, person.handle, at));
-      return { acknowledged: (await listAcknowledged(database, id)) as z.infer<typeof stageSchema>[] };
+      return {
+        acknowledged: await acknowledgeCautions(context, engines, request.params.id, person, request.body.stage),
+      };
     },
   );
 

@@ -1,4 +1,5 @@
 import type { Engine } from '../../core/engine/engine.js';
+import type { Stage } from '../../core/plan/measures.js';
 import type { SpecSet } from '../../core/plan/spec-sets.js';
 import type { Queries } from './database.js';
 
@@ -85,7 +86,7 @@ export async function searchEngines(queries: Queries, search: string, offset: nu
   );
   return {
     total: Number(rows[0]?.total ?? 0),
-    engines: rows.map(({ total: _total, touched_at, ...row }) => ({ ...toRow(row), touchedAt: touched_at })),
+    engines: rows.map(({ total, touched_at, ...row }) => ({ ...toRow(row), touchedAt: touched_at })),
   };
 }
 
@@ -104,8 +105,8 @@ export async function acknowledge(
   ]);
 }
 
-export async function listAcknowledged(queries: Queries, engineId: string): Promise<string[]> {
-  const rows = await queries.query<{ stage: string }>('select stage from acknowledgements where engine_id = $1', [
+export async function listAcknowledged(queries: Queries, engineId: string): Promise<Stage[]> {
+  const rows = await queries.query<{ stage: Stage }>('select stage from acknowledgements where engine_id = $1', [
     engineId,
   ]);
   return rows.map((row) => row.stage);

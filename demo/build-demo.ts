@@ -1,0 +1,87 @@
+import { randomUUID } from 'node:crypto';
+import type { Clock } from '../server/clock.js';
+import type { Context } from '../server/services/context.js';
+import { decide } from '../server/services/dispositions.js';
+import { Engines } from '../server/services/engines.js';
+import { acknowledgeCautions } from '../server/services/cautions.js';
+import { addPerson, openShop } from '../server/services/people.js';
+import { takeReadings } from '../server/services/readings.js';
+import { sign } from '../server/services/records.js';
+import { DEMO_ENGINES, type DemoEngine } from './engines.js';
+import { DEMO_PEOPLE, DEMO_PIN } from './people.js';
+
+const DAY_MS = 86_400_000;
+const [owner, lead, builder] = DEMO_PEOPLE;
+
+/** A clock that the demo walks through its days. */
+export class DemoClock implements Clock {
+  constructor(private at: Date) {}
+  now(): Date {
+    return this.at;
+  }
+  set(at: Date): void {
+    this.at = at;
+  }
+  /** Half a minute a valve, as a builder takes. */
+  tick(): void {
+    this.at = new Date(this.at.getTime() + 30_000);
+  }
+}
+
+async function buildEngine(
+  context: Context,
+  engines: Engines,
+  clock: DemoClock,
+  { engine, acts }: DemoEngine,
+): Promise<void> {
+  const { id } = await engines.open(builder, engine);
+  for (const act of acts) {
+    clock.tick();
+    switch (act.act) {
+      case 'caution':
+        await acknowledgeCautions(context, engines, id, builder, 'setting');
+        break;
+      case 'take':
+        for (const [place, entered] of act.values) {
+          const reading = {
+            id: randomUUID(),
+            measure: act.measure,
+            place,
+            entered,
+            unit: act.unit,
+            how: 'keyed' as const,
+          };
+          await takeReadings(context, engines, id, builder, [reading]);
+          clock.tick();
+        }
+        break;
+      case 'decide':
+        await decide(context, engines, id, act.action === 'accepted' ? lead : builder, act);
+        break;
+      case 'sign':
+        await sign(context, engines, id, lead);
+        break;
+    }
+  }
+}
+
+/**
+ * Builds Marram Engine Works in an empty data folder, through the services that a user's clicks go through.
+ *
+ * @param clock the clock of `context`; it ends at `now`
+ */
+export async function buildDemo(context: Context, clock: DemoClock, now: Date, address: string): Promise<void> {
+  clock.set(new Date(now.getTime() - 30 * DAY_MS));
+  await openShop(context, {
+    shopName: 'Marram Engine Works',
+    verifyAddress: address,
+    owner: { ...owner, pin: DEMO_PIN },
+  });
+  for (const person of DEMO_PEOPLE.slice(1)) await addPerson(context, owner, { ...person, pin: DEMO_PIN });
+  const engines = new Engines(context);
+  for (const demo of DEMO_ENGINES) {
+    clock.set(new Date(now.getTime() - demo.daysAgo * DAY_MS));
+    await buildEngine(context, engines, clock, demo);
+  }
+  clock.set(now);
+}

@@ -1,0 +1,74 @@
+import Button from '@mui/material/Button';
+import { useEffect } from 'react';
+import { Link, Outlet, useLocation, useParams } from 'react-router';
+import { StageRibbon, type RibbonStage } from '../drawings/StageRibbon.js';
+import { useDesk } from '../state/desk.js';
+import './engine-frame.css';
+
+/** How far each stage is, from the sheet. */
+function stagesOf(base: string, sheet: NonNullable<ReturnType<typeof useDesk.getState>['sheet']>): RibbonStage[] {
+  const open =
+    sheet.flags.filter((flag) => flag.open).length + sheet.missing.filter((missing) => !missing.disposition).length;
+  return [
+    {
+      key: 'setting',
+      title: 'Setting',
+      href: `${base}/setting`,
+      state: sheet.taken === 0 ? 'empty' : sheet.taken < sheet.required ? 'open' : 'done',
+    },
+    {
+      key: 'review',
+      title: 'Review',
+      href: `${base}/review`,
+      state: sheet.rows.length === 0 ? 'empty' : open > 0 ? 'open' : 'done',
+    },
+    { key: 'record', title: 'Record', href: `${base}/record`, state: 'empty' },
+  ];
+}
+
+/** What every place of one engine has above it: its tag, and the stages. */
+export function EngineFrame() {
+  const { id } = useParams();
+  const here = useLocation().pathname.split('/')[3] ?? 'setting';
+  const { status, failure, engine, sheet, load } = useDesk();
+  useEffect(() => void load(id!), [id, load]);
+  useEffect(() => {
+    if (engine) document.title = `${engine.tag} · Utex`;
+  }, [engine]);
+
+  if (status === 'failed')
+    return (
+      <main style={{ padding: 24 }}>
+        <h1>This engine cannot be shown</h1>
+        <p>{failure}</p>
+        <Button variant="outlined" onClick={() => void load(id!)}>
+          Try again
+        </Button>
+      </main>
+    );
+  if (!engine || !sheet || engine.id !== id) return <main aria-busy="true" />;
+  return (
+    <main className="engine-frame">
+      <header className="engine-head">
+        <h1>{engine.tag}</h1>
+        <span className="engine-title">
+          {engine.title}, {engine.customer}
+        </span>
+        <StageRibbon
+          stages={stagesOf(`/engines/${engine.id}`, sheet)}
+          current={here}
+          link={(stage, content) => (
+            <Link
+              to={stage.href}
+              className={stage.key === here ? 'stage here' : 'stage'}
+              aria-current={stage.key === here ? 'page' : undefined}
+            >
+              {content}
+            </Link>
+          )}
+        />
+      </header>
+      <Outlet />
+    </main>
+  );
+}

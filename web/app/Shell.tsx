@@ -1,0 +1,78 @@
+import DarkModeOutlined from '@mui/icons-material/DarkModeOutlined';
+import LightModeOutlined from '@mui/icons-material/LightModeOutlined';
+import Logout from '@mui/icons-material/Logout';
+import IconButton from '@mui/material/IconButton';
+import Tooltip from '@mui/material/Tooltip';
+import { NavLink, Outlet } from 'react-router';
+import { useDesk } from '../state/desk.js';
+import { usePreferences } from '../state/preferences.js';
+import { useSession } from '../state/session.js';
+import './shell.css';
+
+function Rail() {
+  const { person, signOut } = useSession();
+  const { shade, toggleShade } = usePreferences();
+  const engine = useDesk((state) => state.engine);
+  const places = [
+    { to: '/', title: 'Floor', shown: person !== null },
+    { to: `/engines/${engine?.id}/setting`, title: 'Engine', shown: person !== null && engine !== null },
+    { to: '/people', title: 'People', shown: person !== null },
+    { to: '/verify', title: 'Verify', shown: true },
+  ];
+  return (
+    <nav className="rail" aria-label="Places">
+      <span className="rail-name" aria-hidden="true">
+        U
+      </span>
+      {places
+        .filter((place) => place.shown)
+        .map(({ to, title }) => (
+          <NavLink
+            key={title}
+            to={to}
+            end={to === '/'}
+            className={({ isActive }) =>
+              isActive || (title === 'Engine' && window.location.pathname.startsWith(`/engines/${engine?.id}`))
+                ? 'rail-place here'
+                : 'rail-place'
+            }
+          >
+            {title}
+          </NavLink>
+        ))}
+      <span className="rail-rest" />
+      <Tooltip title={shade === 'light' ? 'Evening shift: dark' : 'Day shift: light'} placement="right">
+        <IconButton
+          aria-label={shade === 'light' ? 'Dark theme' : 'Light theme'}
+          onClick={toggleShade}
+          sx={{ color: 'var(--brass)', width: 44, height: 44 }}
+        >
+          {shade === 'light' ? <DarkModeOutlined /> : <LightModeOutlined />}
+        </IconButton>
+      </Tooltip>
+      {person && (
+        <Tooltip title={`${person.name}, ${person.role}: sign out`} placement="right">
+          <IconButton
+            aria-label={`Sign out ${person.name}`}
+            onClick={() => void signOut()}
+            sx={{ color: 'var(--brass)', width: 44, height: 44 }}
+          >
+            <Logout />
+          </IconButton>
+        </Tooltip>
+      )}
+    </nav>
+  );
+}
+
+/** The rail of places on the left (below, on a phone), and the place itself. */
+export function Shell() {
+  return (
+    <div className="shell">
+      <Rail />
+      <div className="shell-place">
+        <Outlet />
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,36 @@
+import { lazy, Suspense } from 'react';
+import { Outlet } from 'react-router';
+import { useSession } from '../state/session.js';
+
+const SignIn = lazy(async () => ({ default: (await import('../places/sign-in/SignIn.js')).SignIn }));
+const FirstVisit = lazy(async () => ({ default: (await import('../places/sign-in/FirstVisit.js')).FirstVisit }));
+
+/** What needs a session, or the way to one at the same address. */
+export function SignedIn() {
+  const { status, ask } = useSession();
+  switch (status) {
+    case 'asking':
+      return null;
+    case 'unreachable':
+      return (
+        <main style={{ padding: 24 }}>
+          <p>The server cannot be reached.</p>
+          <button onClick={() => void ask()}>Try again</button>
+        </main>
+      );
+    case 'empty-shop':
+      return (
+        <Suspense>
+          <FirstVisit />
+        </Suspense>
+      );
+    case 'signed-out':
+      return (
+        <Suspense>
+          <SignIn />
+        </Suspense>
+      );
+    case 'signed-in':
+      return <Outlet />;
+  }
+}

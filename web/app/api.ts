@@ -1,0 +1,52 @@
+import type { ErrorBody, Issue } from '../../contracts/errors.js';
+
+/** What the server refused, or (`status` 0) that it could not be reached. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+    readonly issues: Issue[] = [],
+  ) {
+    super(message);
+  }
+}
+
+/** Said by the whole app when a session has run out. */
+let onSignedOut = () => {};
+export function whenSignedOut(act: () => void): void {
+  onSignedOut = act;
+}
+
+/** Sends a request and answers its JSON. @throws ApiError */
+export async function call<T>(method: 'GET' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  const file = body instanceof Blob;
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method,
+      headers: body === undefined ? {} : { 'content-type': file ? 'application/octet-stream' : 'application/json' },
+      body: body === undefined ? undefined : file ? body : JSON.stringify(body),
+    });
+  } catch {
+    throw new ApiError(0, 'unreachable', 'The server cannot be reached.');
+  }
+  const text = await response.text();
+  let answer: unknown;
+  try {
+    answer = text === '' ? null : JSON.parse(text);
+  } catch {
+    throw new ApiError(response.status, 'unreadable', 'The server’s answer cannot be read.');
+  }
+  if (response.ok) return answer as T;
+  const { error } = answer as ErrorBody;
+  if (error.code === 'session.missing') onSignedOut();
+  throw new ApiError(response.status, error.code, error.message, error.issues);
+}
+
+/** An error in one sentence, with the first field that it names. */
+export function sayError(error: unknown): string {
+  if (!(error instanceof ApiError)) return String(error);
+  const [first] = error.issues;
+  return first ? `${error.message} ${first.path}: ${first.message}.` : error.message;
+}

@@ -1,0 +1,72 @@
+import { createTheme, type Theme } from '@mui/material/styles';
+
+export type Shade = 'light' | 'dark';
+
+/** The inks that MUI must know as values, since it mixes them; the same as in surface.css. */
+const INKS = {
+  light: { paper: '#f3f0e7', sheet: '#fbfaf5', ink: '#1d2733', steel: '#56616d', hairline: '#d3ccba', dye: '#1f4b8f', brass: '#7d520b', onBrass: '#ffffff', flag: '#ad351c' },
+  dark: { paper: '#171b20', sheet: '#1f252b', ink: '#ebe6d9', steel: '#a5b0bb', hairline: '#39414a', dye: '#8cb4ef', brass: '#e0b565', onBrass: '#1d1609', flag: '#ff8c6e' },
+}; // prettier-ignore
+
+/** MUI's controls on our own surface: square, flat, large enough for a glove. */
+export function makeTheme(shade: Shade): Theme {
+  const ink = INKS[shade];
+  return createTheme({
+    palette: {
+      mode: shade,
+      primary: { main: ink.brass, contrastText: ink.onBrass },
+      secondary: { main: ink.dye },
+      error: { main: ink.flag },
+      text: { primary: ink.ink, secondary: ink.steel },
+      background: { default: ink.paper, paper: ink.sheet },
+      divider: ink.hairline,
+    },
+    shape: { borderRadius: 3 },
+    typography: {
+      fontFamily: 'var(--text)',
+      fontSize: 15,
+      button: { textTransform: 'none', fontFamily: 'var(--head)', fontWeight: 600, fontSize: 17 },
+    },
+    components: {
+      MuiButtonBase: { defaultProps: { disableRipple: true } },
+      MuiButton: {
+        defaultProps: { disableElevation: true },
+        styleOverrides: {
+          root: {
+            minHeight: 44,
+            paddingInline: 18,
+            '&.Mui-focusVisible': { outline: '3px solid var(--dye)', outlineOffset: 2 },
+          },
+          outlined: { borderColor: 'var(--brass)' },
+        },
+      },
+      MuiTextField: { defaultProps: { variant: 'standard', fullWidth: true } },
+      MuiInputLabel: { styleOverrides: { root: { fontFamily: 'var(--head)', color: 'var(--steel)' } } },
+      MuiInput: {
+        styleOverrides: {
+          root: { minHeight: 40, fontSize: 18 },
+          underline: {
+            '&:before': { borderBottomColor: 'var(--steel)' },
+            '&:after': { borderBottomColor: 'var(--dye)' },
+          },
+        },
+      },
+      MuiFormHelperText: { styleOverrides: { root: { fontSize: 14 } } },
+      MuiMenuItem: { styleOverrides: { root: { minHeight: 44 } } },
+      MuiToggleButton: {
+        styleOverrides: {
+          root: {
+            textTransform: 'none',
+            minHeight: 44,
+            fontFamily: 'var(--head)',
+            fontSize: 15,
+            color: 'var(--brass)',
+            borderColor: 'var(--hairline)',
+            '&.Mui-selected': { color: 'var(--dye)', background: 'var(--dye-wash)' },
+          },
+        },
+      },
+      MuiPaper: { styleOverrides: { root: { backgroundImage: 'none', border: '1px solid var(--hairline)' } } },
+    },
+  });
+}

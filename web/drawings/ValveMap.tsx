@@ -1,0 +1,184 @@
+import { arcPath, onCircle } from '../../core/drawing/arc.js';
+import { DIAL, dialBand, dialDeg } from '../../core/drawing/dial.js';
+import { MAP, valveMapLayout } from '../../core/drawing/valve-map.js';
+import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
+import type { Bank } from '../../core/engine/engine.js';
+import { spokenPlace } from '../../core/engine/places.js';
+import type { Limit } from '../../core/judge/judge.js';
+import type { Mark } from '../../core/record/mark.js';
+import { MARK_COLOUR, MarkAt } from './VerdictMark.js';
+
+/** What one valve shows on its dial. */
+export interface DialFace {
+  mark: Mark;
+  /** In the unit of `limit`; the tick points there. */
+  value: number | null;
+  limit: Limit | null;
+  figure: string;
+  /** On its base circle at the crank's present angle. */
+  resting: boolean;
+  /** Degrees to the nearer ramp. */
+  clearanceDeg: number;
+}
+
+interface Props {
+  banks: Bank[];
+  faces: Record<string, DialFace>;
+  active: string | null;
+  /** What is being typed into the active valve. */
+  typed: string;
+  onPick: (place: string) => void;
+}
+
+function Dial({
+  place,
+  x,
+  y,
+  face,
+  active,
+  typed,
+  onPick,
+}: {
+  place: string;
+  x: number;
+  y: number;
+  face: DialFace;
+  active: boolean;
+  typed: string;
+  onPick: () => void;
+}) {
+  const { mark, value, limit, figure, resting } = face;
+  const band = limit && dialBand(limit);
+  const pointer = value !== null && limit ? dialDeg(value, limit) : null;
+  const from = pointer === null ? null : onCircle(x, y, 21, pointer);
+  const to = pointer === null ? null : onCircle(x, y, MAP.dial, pointer);
+  const said = `${spokenPlace(place)}: ${figure ? `${figure}, ` : ''}${MARK_WORD[mark]}${resting ? ', may be set now' : ', on its lobe or ramp'}`;
+  return (
+    <g
+      role="button"
+      tabIndex={active ? 0 : -1}
+      aria-label={said}
+      aria-pressed={active}
+      data-place={place}
+      onClick={onPick}
+      style={{ cursor: 'pointer' }}
+    >
+      {active && <circle cx={x} cy={y} r={MAP.dial + 8} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />}
+      <circle
+        cx={x}
+        cy={y}
+        r={MAP.dial + 1}
+        fill={active ? 'var(--sheet)' : resting ? 'var(--sheet)' : 'transparent'}
+        stroke={resting ? 'var(--dye)' : 'none'}
+        strokeWidth={1.6}
+        strokeDasharray={active ? 'none' : '5 3'}
+      />
+      <path d={arcPath(x, y, 34, -DIAL.endDeg, DIAL.endDeg)} fill="none" stroke="var(--ring)" strokeWidth={7} />
+      {band && (
+        <path d={arcPath(x, y, 34, band.fromDeg, band.toDeg)} fill="none" stroke="var(--band)" strokeWidth={7} />
+      )}
+      {from && to && <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke={MARK_COLOUR[mark]} strokeWidth={4} />}
+      {typed !== '' ? (
+        <text
+          x={x}
+          y={y + 7}
+          textAnchor="middle"
+          className="figure"
+          fontSize={Math.min(22, 110 / Math.max(typed.length, 1))}
+          fontWeight={600}
+          fill="var(--dye)"
+        >
+          {typed}
+        </text>
+      ) : (
+        <>
+          <MarkAt mark={mark} x={x} y={y - 6} radius={6.5} />
+          <text
+            x={x}
+            y={y + 21}
+            textAnchor="middle"
+            className="figure"
+            fontSize={17}
+            fontWeight={600}
+            fill={MARK_COLOUR[mark]}
+          >
+            {figure}
+          </text>
+        </>
+      )}
+      <text
+        x={x}
+        y={y - MAP.dial - 12}
+        textAnchor="middle"
+        fontFamily="var(--head)"
+        fontWeight={600}
+        fontSize={16}
+        fill="var(--steel)"
+      >
+        {place.slice(-1)}
+      </text>
+    </g>
+  );
+}
+
+/**
+ * The engine from above, front to the left. Each valve is a small dial: the ring is its limit, the tick its value, so
+ * that a row of equal ticks says "all alike" before any number is read. It is navigation, input and overview at once.
+ */
+export function ValveMap({ banks, faces, active, typed, onPick }: Props) {
+  const layout = valveMapLayout(banks);
+  return (
+    <svg
+      viewBox={`0 0 ${layout.width} ${layout.height}`}
+      role="group"
+      aria-label="Valve map"
+      style={{ width: '100%', height: '100%', display: 'block' }}
+    >
+      {layout.crankLineY !== null && (
+        <g>
+          <line
+            x1={70}
+            y1={layout.crankLineY}
+            x2={layout.width}
+            y2={layout.crankLineY}
+            stroke="var(--hairline)"
+            strokeWidth={1.5}
+            strokeDasharray="14 5 3 5"
+          />
+          <path d={`M 2 ${layout.crankLineY} l 12 -6 v 12 z`} fill="var(--steel)" />
+          <text x={18} y={layout.crankLineY + 5} fontFamily="var(--head)" fontSize={15} fill="var(--steel)">
+            front
+          </text>
+        </g>
+      )}
+      {layout.cylinders.map(({ cylinder, x, y, numberY }) => (
+        <g key={cylinder}>
+          <circle cx={x} cy={y} r={MAP.bore} fill="none" stroke="var(--hairline)" strokeWidth={1.5} />
+          <text
+            x={x}
+            y={numberY + 9}
+            textAnchor="middle"
+            fontFamily="var(--head)"
+            fontWeight={600}
+            fontSize={27}
+            fill="var(--steel)"
+          >
+            {cylinder}
+          </text>
+        </g>
+      ))}
+      {layout.valves.map(({ place, x, y }) => (
+        <Dial
+          key={place}
+          place={place}
+          x={x}
+          y={y}
+          face={faces[place]}
+          active={place === active}
+          typed={place === active ? typed : ''}
+          onPick={() => onPick(place)}
+        />
+      ))}
+    </svg>
+  );
+}

@@ -1,0 +1,192 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import type { EngineSummary } from '../../../contracts/engine.js';
+import { spokenPlace } from '../../../core/engine/places.js';
+import type { Mark } from '../../../core/record/mark.js';
+import { call, sayError } from '../../app/api.js';
+import { Page } from '../../app/Page.js';
+import { MiniMap } from '../../drawings/MiniMap.js';
+import { VerdictMark } from '../../drawings/VerdictMark.js';
+import { useSession } from '../../state/session.js';
+import './floor.css';
+
+interface Answer {
+  engines: EngineSummary[];
+  page: number;
+  pages: number;
+  total: number;
+}
+
+/** Where an engine stands, and what it waits for: the words and the way. */
+function standing(engine: EngineSummary): { says: string; next: string; to: string } {
+  const at = `/engines/${engine.id}`;
+  const far = `Setting, ${engine.taken} of ${engine.required}`;
+  switch (engine.state) {
+    case 'opened':
+      return { says: 'Just opened', next: 'Start setting', to: `${at}/setting` };
+    case 'setting':
+      return { says: far, next: 'Go on setting', to: `${at}/setting` };
+    case 'flagged':
+      return {
+        says: far,
+        next: engine.taken < engine.required ? 'Go on setting' : 'Deal with the flags',
+        to: `${at}/${engine.taken < engine.required ? 'setting' : 'review'}`,
+      };
+    case 'to-sign':
+      return { says: 'Ready to sign', next: 'Review and sign', to: `${at}/review` };
+    case 'signed':
+      return {
+        says: `Signed ${new Date(engine.signedAt!).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}`,
+        next: 'Hand over',
+        to: `${at}/record`,
+      };
+  }
+}
+
+function Row({ engine }: { engine: EngineSummary }) {
+  const { says, next, to } = standing(engine);
+  const [first, ...others] = engine.flagsOpen;
+  return (
+    <li className="floor-row">
+      <Link to={to} className="floor-link" data-tag={engine.tag}>
+        <span>
+          <strong className="floor-tag">{engine.tag}</strong>
+          <span className="floor-title">{engine.title}</span>
+        </span>
+        <span className="floor-customer">{engine.customer}</span>
+        <MiniMap banks={engine.banks} marks={engine.marks as Record<string, Mark>} />
+        <span>
+          <span className="floor-says">{says}</span>
+          {first && (
+            <span style={{ display: 'block' }}>
+              <VerdictMark mark={first.verdict as Mark} word={false} />{' '}
+              <span style={{ color: 'var(--flag)' }}>
+                {spokenPlace(first.place)} {first.verdict}
+                {others.length > 0 && `, ${others.length} more`}
+              </span>
+            </span>
+          )}
+          <span className="floor-next">{next}</span>
+        </span>
+        <span className="floor-touched">
+          touched <span className="figure">{formatDistanceToNowStrict(new Date(engine.touchedAt))}</span> ago
+        </span>
+      </Link>
+    </li>
+  );
+}
+
+/** All engines, the last touched first. `/` searches, the arrows walk, Enter opens. */
+export function Floor() {
+  const [params, setParams] = useSearchParams();
+  const search = params.get('search') ?? '';
+  const page = Number(params.get('page') ?? 1);
+  const [answer, setAnswer] = useState<Answer | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const field = useRef<HTMLInputElement>(null);
+  const list = useRef<HTMLUListElement>(null);
+  const role = useSession((state) => state.person?.role);
+
+  useEffect(() => {
+    let stale = false;
+    call<Answer>('GET', `/api/engines?search=${encodeURIComponent(search)}&page=${page}`).then(
+      (found) => {
+        if (stale) return;
+        setAnswer(found);
+        setProblem(null);
+      },
+      (error) => !stale && setProblem(sayError(error)),
+    );
+    return () => {
+      stale = true;
+    };
+  }, [search, page]);
+
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      if (event.key !== '/' || event.target instanceof HTMLInputElement) return;
+      event.preventDefault();
+      field.current?.focus();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+
+  const walk = (event: KeyboardEvent) => {
+    const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+    if (!step) return;
+    event.preventDefault();
+    const links = [...list.current!.querySelectorAll('a')];
+    const next = links.indexOf(document.activeElement as HTMLAnchorElement) + step;
+    if (next < 0) field.current?.focus();
+    else links[Math.min(next, links.length - 1)]?.focus();
+  };
+
+  const flags = answer?.engines.reduce((sum, engine) => sum + engine.flagsOpen.length, 0) ?? 0;
+  const toSign = answer?.engines.filter((engine) => engine.state === 'to-sign').length ?? 0;
+  const aside =
+    answer &&
+    [
+      `${answer.total} ${answer.total === 1 ? 'engine' : 'engines'}`,
+      flags && `${flags} ${flags === 1 ? 'flag' : 'flags'} open`,
+      toSign && `${toSign} to sign`,
+    ]
+      .filter(Boolean)
+      .join(', ');
+  return (
+    <Page
+      title="Floor"
+      aside={aside}
+      action={
+        role !== 'apprentice' && (
+          <Button variant="contained" component={Link} to="/engines/new">
+            Open an engine
+          </Button>
+        )
+      }
+    >
+      <div onKeyDown={walk}>
+        <TextField
+          inputRef={field}
+          value={search}
+          onChange={(event) => setParams(event.target.value ? { search: event.target.value } : {}, { replace: true })}
+          placeholder="tag, title or customer"
+          sx={{ maxWidth: 380, mt: 1.5 }}
+          slotProps={{
+            htmlInput: { 'aria-label': 'Find an engine by tag, title or customer' },
+            input: { startAdornment: <kbd style={{ marginRight: 10 }}>/</kbd> },
+          }}
+        />
+        {problem && (
+          <p role="alert" style={{ color: 'var(--flag)' }}>
+            {problem}
+          </p>
+        )}
+        <ul className="floor-list" ref={list} aria-label="Engines">
+          {answer?.engines.map((engine) => (
+            <Row key={engine.id} engine={engine} />
+          ))}
+        </ul>
+        {answer?.engines.length === 0 && (
+          <p>{search ? `No engine matches “${search}”.` : 'No engine yet. Open the first one.'}</p>
+        )}
+        {answer && answer.pages > 1 && (
+          <p style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
+            <Button disabled={page <= 1} onClick={() => setParams({ search, page: String(page - 1) })}>
+              Newer
+            </Button>
+            <span>
+              page {page} of {answer.pages}
+            </span>
+            <Button disabled={page >= answer.pages} onClick={() => setParams({ search, page: String(page + 1) })}>
+              Older
+            </Button>
+          </p>
+        )}
+      </div>
+    </Page>
+  );
+}

@@ -1,0 +1,137 @@
+import { asIssues, completeEngine, newEngineSchema, type NewEngine } from '../../../contracts/engine.js';
+import type { Issue } from '../../../contracts/errors.js';
+import type { Engine, LayoutName } from '../../../core/engine/engine.js';
+import { parseEntered } from '../../../core/units/parse-entered.js';
+
+/** The form as it is typed: text in every field, so that nothing typed is lost, however wrong. */
+export interface EngineForm {
+  tag: string;
+  title: string;
+  customer: string;
+  layout: LayoutName;
+  specSet: string;
+  lifter: Engine['lifter'];
+  mount: Engine['mount'];
+  threadsPerUnit: string;
+  threadUnit: 'in' | 'mm';
+  ratioIntake: string;
+  ratioExhaust: string;
+  firingOrder: string;
+  /** Empty for even. */
+  intervals: string;
+  banks: { cylinders: string; valveOrder: string }[];
+  block: Engine['metals']['block'];
+  head: Engine['metals']['head'];
+  intakeOpenBtdc: string;
+  intakeCloseAbdc: string;
+  exhaustOpenBbdc: string;
+  exhaustCloseAtdc: string;
+}
+
+const even = (intervals: number[]) => intervals.every((deg) => Math.abs(deg - intervals[0]) < 0.001);
+
+/** What a template puts into the fields. */
+export function fieldsOf(engine: Engine): Omit<EngineForm, 'tag' | 'title' | 'customer' | 'specSet'> {
+  const { seatEvents, ratio, thread, metals } = engine;
+  return {
+    layout: engine.layout,
+    lifter: engine.lifter,
+    mount: engine.mount,
+    threadsPerUnit: String(thread.threadsPerUnit),
+    threadUnit: thread.unit,
+    ratioIntake: String(ratio.intake),
+    ratioExhaust: String(ratio.exhaust),
+    firingOrder: engine.firingOrder.join(' '),
+    intervals: even(engine.intervals) ? '' : engine.intervals.join(' '),
+    banks: engine.banks.map((bank) => ({ cylinders: bank.cylinders.join(' '), valveOrder: bank.valveOrder })),
+    block: metals.block,
+    head: metals.head,
+    intakeOpenBtdc: String(seatEvents.intakeOpenBtdc),
+    intakeCloseAbdc: String(seatEvents.intakeCloseAbdc),
+    exhaustOpenBbdc: String(seatEvents.exhaustOpenBbdc),
+    exhaustCloseAtdc: String(seatEvents.exhaustCloseAtdc),
+  };
+}
+
+/** A custom engine starts with nothing stated. */
+export const BLANK: Omit<EngineForm, 'tag' | 'title' | 'customer' | 'specSet'> = {
+  layout: 'custom',
+  lifter: 'hydraulic',
+  mount: 'stud-nut',
+  threadsPerUnit: '',
+  threadUnit: 'in',
+  ratioIntake: '',
+  ratioExhaust: '',
+  firingOrder: '',
+  intervals: '',
+  banks: [{ cylinders: '', valveOrder: '' }],
+  block: 'iron',
+  head: 'iron',
+  intakeOpenBtdc: '',
+  intakeCloseAbdc: '',
+  exhaustOpenBbdc: '',
+  exhaustCloseAtdc: '',
+};
+
+/** A number, or the text itself, so that the schema refuses it by its field's name. */
+const numberOf = (text: string): unknown => {
+  const parsed = parseEntered(text.replace('−', '-'));
+  return parsed.ok ? parsed.value : text;
+};
+const listOf = (text: string) =>
+  text
+    .split(/[\s,–-]+/)
+    .filter(Boolean)
+    .map(numberOf);
+
+/** What is sent: everything on the form stated, so that no template fills in behind the builder's back. */
+export function requestOf(form: EngineForm): unknown {
+  return {
+    tag: form.tag,
+    title: form.title,
+    customer: form.customer,
+    layout: form.layout,
+    specSet: form.specSet,
+    lifter: form.lifter,
+    mount: form.mount,
+    thread: { threadsPerUnit: numberOf(form.threadsPerUnit), unit: form.threadUnit },
+    ratio: { intake: numberOf(form.ratioIntake), exhaust: numberOf(form.ratioExhaust) },
+    firingOrder: listOf(form.firingOrder),
+    intervals: form.intervals.trim() === '' ? undefined : listOf(form.intervals),
+    banks: form.banks.map((bank) => ({ cylinders: listOf(bank.cylinders), valveOrder: bank.valveOrder })),
+    metals: { block: form.block, head: form.head },
+    seatEvents: {
+      intakeOpenBtdc: numberOf(form.intakeOpenBtdc),
+      intakeCloseAbdc: numberOf(form.intakeCloseAbdc),
+      exhaustOpenBbdc: numberOf(form.exhaustOpenBbdc),
+      exhaustCloseAtdc: numberOf(form.exhaustCloseAtdc),
+    },
+  };
+}
+
+/** The field of the form that an issue's path in the request belongs to. */
+export function fieldOf(path: string): string {
+  const plain: Record<string, string> = {
+    'thread.threadsPerUnit': 'threadsPerUnit',
+    'ratio.intake': 'ratioIntake',
+    'ratio.exhaust': 'ratioExhaust',
+    pins: 'firingOrder',
+  };
+  if (plain[path]) return plain[path];
+  const bank = /^banks\.(\d+)\.(cylinders|valveOrder)/.exec(path);
+  if (bank) return `banks.${bank[1]}.${bank[2]}`;
+  if (path === 'banks') return 'banks.0.cylinders';
+  return path.replace(/^(seatEvents|metals)\./, '').replace(/\.\d+$/, '');
+}
+
+/** The request of a form, or everything that is wrong with it, by the same schema as the server's. */
+export function checkForm(form: EngineForm): { ok: true; request: NewEngine } | { ok: false; issues: Issue[] } {
+  const parsed = newEngineSchema.safeParse(requestOf(form));
+  if (!parsed.success)
+    return {
+      ok: false,
+      issues: parsed.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message })),
+    };
+  const { issues } = completeEngine(parsed.data);
+  return issues.length > 0 ? { ok: false, issues: asIssues(issues) } : { ok: true, request: parsed.data };
+}

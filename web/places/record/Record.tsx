@@ -1,0 +1,84 @@
+import Button from '@mui/material/Button';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import type { RecordSummary } from '../../../contracts/record.js';
+import { call, sayError } from '../../app/api.js';
+import { useDesk } from '../../state/desk.js';
+
+const when = (iso: string) =>
+  new Date(iso).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'long',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
+
+/** What was signed, to hand over: every revision as PDF and as JSON, and everything of the engine as files. */
+export function Record() {
+  const engine = useDesk((state) => state.engine)!;
+  const [records, setRecords] = useState<RecordSummary[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  useEffect(() => {
+    call<{ records: RecordSummary[] }>('GET', `/api/engines/${engine.id}/records`).then(
+      (answer) => setRecords(answer.records),
+      (error) => setProblem(sayError(error)),
+    );
+  }, [engine.id]);
+
+  return (
+    <div style={{ maxWidth: 860 }}>
+      {problem && <p role="alert">{problem}</p>}
+      {records?.length === 0 && (
+        <p>
+          Nothing is signed yet. <Link to={`/engines/${engine.id}/review`}>Go to the review</Link>
+        </p>
+      )}
+      {records?.map((record, index) => (
+        <section
+          key={record.id}
+          aria-label={`Revision ${record.revision}`}
+          style={{ borderBottom: '1px solid var(--hairline)', padding: '14px 0 18px' }}
+        >
+          <h2 style={{ font: '600 22px var(--head)', margin: '0 0 2px' }}>
+            Revision {record.revision}
+            {index > 0 && <span style={{ color: 'var(--steel)', fontWeight: 500 }}>, replaced</span>}
+          </h2>
+          <p style={{ margin: '0 0 10px' }}>
+            Signed by {record.signedBy}, {when(record.signedAt)}
+          </p>
+          <div style={{ display: 'flex', flexWrap: 'wrap', gap: 12 }}>
+            <Button
+              variant={index === 0 ? 'contained' : 'outlined'}
+              href={`/api/records/${record.id}/record.pdf`}
+              download
+            >
+              PDF for the customer
+            </Button>
+            <Button variant="outlined" href={`/api/records/${record.id}/record.json`} download>
+              Signed JSON
+            </Button>
+            <Button component={Link} to={`/verify?fingerprint=${record.fingerprint}`}>
+              Verify
+            </Button>
+          </div>
+          <p style={{ color: 'var(--steel)', margin: '10px 0 0' }}>
+            Fingerprint{' '}
+            <span className="figure" style={{ wordBreak: 'break-all' }}>
+              {record.fingerprint}
+            </span>
+          </p>
+        </section>
+      ))}
+      <h2 style={{ font: '600 19px var(--head)', marginTop: 22 }}>Everything of this engine</h2>
+      <div style={{ display: 'flex', flexWrap: 'wrap', gap: 12 }}>
+        <Button variant="outlined" href={`/api/engines/${engine.id}/readings.csv`} download>
+          Readings as CSV
+        </Button>
+        <Button variant="outlined" href={`/api/engines/${engine.id}/export.json`} download>
+          Engine as JSON
+        </Button>
+      </div>
+    </div>
+  );
+}

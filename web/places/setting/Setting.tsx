@@ -1,0 +1,151 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { DEFAULT_MARGIN_DEG, STOP_METHODS } from '../../../core/cam/valve-stops.js';
+import { neighbourValve, valveMapLayout } from '../../../core/drawing/valve-map.js';
+import { spokenPlace } from '../../../core/engine/places.js';
+import { CrankStrip } from '../../drawings/CrankStrip.js';
+import { ValveMap } from '../../drawings/ValveMap.js';
+import { VerdictMark } from '../../drawings/VerdictMark.js';
+import { NowPanel } from './NowPanel.js';
+import './setting.css';
+import { useBenchKeys } from './use-bench-keys.js';
+import { useSetting } from './use-setting.js';
+import { METHOD_NAME } from './words.js';
+
+const KEYS: [string, string][] = [
+  ['0 … 9 . / −', 'into the active valve; 5/8 and 1-3/8 are read as fractions'],
+  ['Enter', 'take the value and step on'],
+  ['Backspace', 'correct the last key'],
+  ['Esc', 'leave what is typed; again, leave the bench'],
+  ['[  ]', 'turn the crank to the stop before, the stop after'],
+  ['← → ↑ ↓', 'walk over the valves'],
+  ['U', 'inch, thou, millimetre'],
+  ['?', 'these keys'],
+];
+
+/** Setting the valves: the number goes into the engine, the engine says what to turn to next. */
+export function Setting() {
+  const setting = useSetting();
+  const { engine, sheet, order, active, crank, stops, method, along } = setting;
+  const [help, setHelp] = useState(false);
+  const navigate = useNavigate();
+
+  useBenchKeys({
+    type: setting.type,
+    erase: setting.erase,
+    escape: () => (setting.typed ? setting.clear() : void navigate('/')),
+    take: setting.take,
+    turn: setting.turn,
+    walk: (heading) => setting.pick(neighbourValve(valveMapLayout(engine.banks), active, heading)),
+    cycleUnit: setting.cycleUnit,
+    help: () => setHelp((shown) => !shown),
+  });
+
+  const next = order.steps[order.steps.findIndex((step) => step.place === active) + 1];
+  const flags = sheet.flags.filter((flag) => flag.open);
+  return (
+    <div className="setting">
+      <section className="setting-map">
+        <div className="setting-line">
+          <h2>Setting the valves</h2>
+          <span className="setting-count">
+            <span className="figure">
+              {sheet.taken} of {sheet.required}
+            </span>{' '}
+            taken
+          </span>
+          {flags.slice(0, 2).map((flag) => (
+            <span key={flag.measure + flag.place} style={{ color: 'var(--flag)' }}>
+              <VerdictMark mark={flag.verdict} word={false} /> {spokenPlace(flag.place)} {flag.verdict}
+            </span>
+          ))}
+          {flags.length > 2 && <span style={{ color: 'var(--flag)' }}>{flags.length - 2} more</span>}
+          <span className="setting-rest" />
+          <Select
+            size="small"
+            variant="standard"
+            disableUnderline
+            value={method}
+            onChange={(event) => setting.choose({ method: event.target.value as typeof method })}
+            inputProps={{ 'aria-label': 'Method' }}
+            className="setting-choice"
+          >
+            {STOP_METHODS.map((name) => (
+              <MenuItem key={name} value={name}>
+                {METHOD_NAME[name]}
+              </MenuItem>
+            ))}
+          </Select>
+          <Select
+            size="small"
+            variant="standard"
+            disableUnderline
+            value={along}
+            onChange={(event) => setting.choose({ along: event.target.value as typeof along })}
+            inputProps={{ 'aria-label': 'Order' }}
+            className="setting-choice"
+          >
+            <MenuItem value="firing">along the firing order</MenuItem>
+            <MenuItem value="bank">along the bank</MenuItem>
+          </Select>
+        </div>
+        {order.unsafe.length > 0 && (
+          <p className="setting-unsafe">
+            <VerdictMark mark="high" word={false} /> This method cannot set{' '}
+            {order.unsafe.map(({ place }) => spokenPlace(place)).join(', ')} on this cam.
+          </p>
+        )}
+        <div className="setting-drawing">
+          <ValveMap
+            banks={engine.banks}
+            faces={setting.faces}
+            active={active}
+            typed={setting.typed}
+            onPick={setting.pick}
+          />
+        </div>
+        <p className="setting-keys">
+          <kbd>Enter</kbd> take{next && ` and go to ${spokenPlace(next.place)}`} <kbd>[</kbd> <kbd>]</kbd> turn the
+          crank <kbd>U</kbd> {setting.lengthUnit}{' '}
+          <Button size="small" onClick={() => setHelp(true)}>
+            <kbd>?</kbd>&nbsp;keys
+          </Button>
+        </p>
+      </section>
+      <NowPanel setting={setting} />
+      <section className="setting-strip" aria-label="Crank strip">
+        <CrankStrip
+          spans={setting.spans}
+          crankDeg={crank}
+          stops={stops}
+          marginDeg={DEFAULT_MARGIN_DEG}
+          onTurn={setting.turnTo}
+        />
+      </section>
+      <Dialog open={help} onClose={() => setHelp(false)} aria-labelledby="keys-title">
+        <div style={{ padding: '18px 26px' }}>
+          <h2 id="keys-title" style={{ font: '600 22px var(--head)', marginTop: 0 }}>
+            Keys at the bench
+          </h2>
+          <dl className="setting-help">
+            {KEYS.map(([key, does]) => (
+              <div key={key}>
+                <dt>
+                  <kbd>{key}</kbd>
+                </dt>
+                <dd>{does}</dd>
+              </div>
+            ))}
+          </dl>
+          <Button variant="outlined" onClick={() => setHelp(false)} autoFocus>
+            Back to the bench
+          </Button>
+        </div>
+      </Dialog>
+    </div>
+  );
+}

@@ -1,0 +1,51 @@
+import { useEffect, useRef } from 'react';
+
+/** What the keys of a measuring screen do. */
+export interface BenchActs {
+  type: (key: string) => void;
+  erase: () => void;
+  /** Leaves what is typed, or, with nothing typed, the screen. */
+  escape: () => void;
+  take: () => void;
+  turn: (heading: 1 | -1) => void;
+  walk: (heading: 'left' | 'right' | 'up' | 'down') => void;
+  cycleUnit: () => void;
+  help: () => void;
+}
+
+const HEADING = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' } as const;
+
+/** Fields and open menus keep their own keys; so does a button for Enter. */
+function keepsItsKeys(target: EventTarget | null, key: string): boolean {
+  if (!(target instanceof Element)) return false;
+  if (target.closest('input, textarea, select, [role=combobox], [role=listbox], [role=dialog]')) return true;
+  return key === 'Enter' && target.closest('button, a') !== null;
+}
+
+/** Digits typed anywhere go into the active valve, so a gauge that types like a keyboard needs no setting up. */
+export function useBenchKeys(acts: BenchActs): void {
+  const latest = useRef(acts);
+  useEffect(() => {
+    latest.current = acts;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const { key } = event;
+      if (event.ctrlKey || event.metaKey || event.altKey || keepsItsKeys(event.target, key)) return;
+      const act = latest.current;
+      if (/^[0-9./+-]$/.test(key)) act.type(key);
+      else if (key === 'Backspace') act.erase();
+      else if (key === 'Escape') act.escape();
+      else if (key === 'Enter') act.take();
+      else if (key === '[') act.turn(-1);
+      else if (key === ']') act.turn(1);
+      else if (key in HEADING) act.walk(HEADING[key as keyof typeof HEADING]);
+      else if (key === 'u' || key === 'U') act.cycleUnit();
+      else if (key === '?') act.help();
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}

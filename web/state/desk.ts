@@ -1,0 +1,218 @@
+import { create } from 'zustand';
+import type { EngineAnswer } from '../../contracts/engine.js';
+import type { NewReading } from '../../contracts/reading.js';
+import { findMeasure } from '../../core/plan/measures.js';
+import type { Disposition, Reading } from '../../core/record/reading.js';
+import { buildSheet, type Sheet } from '../../core/record/sheet.js';
+import { parseEntered } from '../../core/units/parse-entered.js';
+import { toCanonical, type Unit } from '../../core/units/units.js';
+import { ApiError, call, sayError } from '../app/api.js';
+import { forget, keep, keptFor, type Kept } from './outbox.js';
+import { useSession } from './session.js';
+
+/** Where a reading is: only here, on the server, or refused by it (with its words). */
+export type Saved = 'kept-here' | 'on-server' | { refused: string };
+
+interface Desk {
+  engineId: string | null;
+  status: 'loading' | 'ready' | 'failed';
+  failure: string | null;
+  engine: EngineAnswer | null;
+  readings: Reading[];
+  dispositions: Disposition[];
+  sheet: Sheet | null;
+  saved: Record<string, Saved>;
+  acknowledged: string[];
+  load: (engineId: string) => Promise<void>;
+  reload: () => Promise<void>;
+  /** Puts a reading on the sheet at once and on its way to the server; answers its id. */
+  take: (typed: Pick<NewReading, 'measure' | 'place' | 'entered' | 'unit'>) => string;
+  /** Drops a refused reading from this device. */
+  drop: (id: string) => Promise<void>;
+  flush: () => Promise<void>;
+  acknowledge: (stage: string) => Promise<void>;
+}
+
+const RETRY_MS = [1000, 2000, 5000, 10_000];
+let retries = 0;
+let timer: ReturnType<typeof setTimeout> | undefined;
+let flushing = false;
+
+/** A typed reading with its canonical value, as it stands on the sheet before the server has it. */
+function asReading({ reading, handle, takenAt }: Kept): Reading {
+  const { options } = findMeasure(reading.measure)!;
+  const parsed = parseEntered(reading.entered);
+  const value = options
+    ? options.indexOf(reading.entered)
+    : parsed.ok
+      ? toCanonical(parsed.value, reading.unit as Unit)
+      : NaN;
+  return { ...reading, unit: reading.unit as Unit, value, takenAt, by: handle };
+}
+
+function sheetOf({ engine, readings, dispositions }: Pick<Desk, 'engine' | 'readings' | 'dispositions'>): Sheet | null {
+  return engine && buildSheet({ engine, spec: engine.specSet, readings, dispositions });
+}
+
+const isRefused = (saved: Saved | undefined) => typeof saved === 'object';
+
+/** One engine on the bench: its readings (those of the server, then those kept here), and the sheet that follows. */
+export const useDesk = create<Desk>((set, get) => ({
+  engineId: null,
+  status: 'loading',
+  failure: null,
+  engine: null,
+  readings: [],
+  dispositions: [],
+  sheet: null,
+  saved: {},
+  acknowledged: [],
+
+  async load(engineId) {
+    if (get().engineId !== engineId)
+      set({
+        engineId,
+        status: 'loading',
+        engine: null,
+        readings: [],
+        dispositions: [],
+        sheet: null,
+        saved: {},
+        acknowledged: [],
+      });
+    try {
+      const base = `/api/engines/${engineId}`;
+      const [engine, { readings }, { dispositions }, { acknowledged }] = await Promise.all([
+        call<EngineAnswer>('GET', base),
+        call<{ readings: Reading[] }>('GET', `${base}/readings`),
+        call<{ dispositions: Disposition[] }>('GET', `${base}/dispositions`),
+        call<{ acknowledged: string[] }>('GET', `${base}/cautions`),
+      ]);
+      if (get().engineId !== engineId) return;
+      const here = await keptFor(engineId);
+      const known = new Set(readings.map((reading) => reading.id));
+      const waiting = here.filter((kept) => !known.has(kept.reading.id));
+      await forget(here.filter((kept) => known.has(kept.reading.id)).map((kept) => kept.reading.id));
+      const all = [...readings, ...waiting.map(asReading)];
+      const saved: Record<string, Saved> = Object.fromEntries(waiting.map((kept) => [kept.reading.id, 'kept-here']));
+      set({
+        status: 'ready',
+        failure: null,
+        engine,
+        readings: all,
+        dispositions,
+        acknowledged,
+        saved,
+        sheet: sheetOf({ engine, readings: all, dispositions }),
+      });
+      void get().flush();
+    } catch (error) {
+      if (get().engineId === engineId && get().status !== 'ready') set({ status: 'failed', failure: sayError(error) });
+    }
+  },
+
+  reload: () => get().load(get().engineId!),
+
+  take(typed) {
+    const { engineId, engine, readings, dispositions, saved } = get();
+    const earlier = readings.findLast(
+      (reading) => reading.measure === typed.measure && reading.place === typed.place && !isRefused(saved[reading.id]),
+    );
+    const id = crypto.randomUUID?.() ?? uuidWithoutSecureContext();
+    const kept: Kept = {
+      engineId: engineId!,
+      handle: useSession.getState().person!.handle,
+      takenAt: new Date().toISOString(),
+      reading: { id, how: 'keyed', ...typed, ...(earlier ? { supersedes: earlier.id } : {}) },
+    };
+    const all = [...readings, asReading(kept)];
+    set({
+      readings: all,
+      sheet: sheetOf({ engine, readings: all, dispositions }),
+      saved: { ...saved, [id]: 'kept-here' },
+    });
+    void keep(kept).then(() => get().flush());
+    return id;
+  },
+
+  async drop(id) {
+    await forget([id]);
+    const { engine, dispositions, saved } = get();
+    const { [id]: dropped, ...rest } = saved;
+    const readings = get().readings.filter((reading) => reading.id !== id);
+    set({ readings, saved: rest, sheet: sheetOf({ engine, readings, dispositions }) });
+  },
+
+  async flush() {
+    const { engineId } = get();
+    const person = useSession.getState().person;
+    if (flushing || !engineId || !person) return;
+    flushing = true;
+    clearTimeout(timer);
+    try {
+      const waiting = (await keptFor(engineId)).filter(
+        (kept) => kept.handle === person.handle && !isRefused(get().saved[kept.reading.id]),
+      );
+      if (waiting.length === 0) return;
+      const batch = waiting.slice(0, 100);
+      const ids = batch.map((kept) => kept.reading.id);
+      try {
+        await call('POST', `/api/engines/${engineId}/readings`, { readings: batch.map((kept) => kept.reading) });
+        await forget(ids);
+        retries = 0;
+        set(({ saved }) => ({
+          saved: { ...saved, ...Object.fromEntries(ids.map((id) => [id, 'on-server' as const])) },
+        }));
+      } catch (error) {
+        const refusal =
+          error instanceof ApiError && error.status >= 400 && error.status < 500 && ![401, 429].includes(error.status);
+        if (refusal && batch.length === 1)
+          set(({ saved }) => ({ saved: { ...saved, [ids[0]]: { refused: sayError(error) } } }));
+        else if (!refusal || !(await sendOneByOne(engineId, batch, set))) {
+          timer = setTimeout(() => void get().flush(), RETRY_MS[Math.min(retries++, RETRY_MS.length - 1)]);
+          return;
+        }
+      }
+    } finally {
+      flushing = false;
+    }
+    await get().flush();
+  },
+
+  async acknowledge(stage) {
+    const { acknowledged } = await call<{ acknowledged: string[] }>('POST', `/api/engines/${get().engineId}/cautions`, {
+      stage,
+    });
+    set({ acknowledged });
+  },
+}));
+
+/** A batch is all or nothing: when one of many is refused, the others must not wait for it. False when the server went away. */
+async function sendOneByOne(
+  engineId: string,
+  batch: Kept[],
+  set: (change: (desk: Desk) => Partial<Desk>) => void,
+): Promise<boolean> {
+  for (const { reading } of batch) {
+    try {
+      await call('POST', `/api/engines/${engineId}/readings`, { readings: [reading] });
+      await forget([reading.id]);
+      set(({ saved }) => ({ saved: { ...saved, [reading.id]: 'on-server' } }));
+    } catch (error) {
+      if (!(error instanceof ApiError) || error.status === 0 || error.status >= 500) return false;
+      set(({ saved }) => ({ saved: { ...saved, [reading.id]: { refused: sayError(error) } } }));
+    }
+  }
+  return true;
+}
+
+/** On a plain-http address of the shop's network the browser has no `randomUUID`, but it has randomness. */
+function uuidWithoutSecureContext(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = (bytes[6] & 0x0f) | 0x40;
+  bytes[8] = (bytes[8] & 0x3f) | 0x80;
+  const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
+}
+
+if (typeof window !== 'undefined') window.addEventListener('online', () => void useDesk.getState().flush());

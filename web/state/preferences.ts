@@ -1,0 +1,44 @@
+import { create } from 'zustand';
+import { persist } from 'zustand/middleware';
+import type { StopMethod } from '../../core/cam/valve-stops.js';
+import type { Along } from '../../core/plan/setting-order.js';
+
+export type LengthUnit = 'in' | 'thou' | 'mm';
+const LENGTH_UNITS: LengthUnit[] = ['in', 'thou', 'mm'];
+
+/** Where one stood on an engine: it comes back after a reload. */
+export interface DeskPosition {
+  place: string | null;
+  crankDeg: number;
+  method: StopMethod;
+  along: Along;
+}
+export const FIRST_POSITION: DeskPosition = { place: null, crankDeg: 0, method: 'eoic', along: 'firing' };
+
+interface Preferences {
+  shade: 'light' | 'dark';
+  /** `null` until chosen: then the unit in which the shop wrote the limit. */
+  unit: LengthUnit | null;
+  positions: Record<string, DeskPosition>;
+  toggleShade: () => void;
+  cycleUnit: (from: LengthUnit) => void;
+  move: (engineId: string, change: Partial<DeskPosition>) => void;
+}
+
+/** What this device remembers of how its user likes to work. */
+export const usePreferences = create<Preferences>()(
+  persist(
+    (set) => ({
+      shade: 'light',
+      unit: null,
+      positions: {},
+      toggleShade: () => set(({ shade }) => ({ shade: shade === 'light' ? 'dark' : 'light' })),
+      cycleUnit: (from) => set({ unit: LENGTH_UNITS[(LENGTH_UNITS.indexOf(from) + 1) % LENGTH_UNITS.length] }),
+      move: (engineId, change) =>
+        set(({ positions }) => ({
+          positions: { ...positions, [engineId]: { ...(positions[engineId] ?? FIRST_POSITION), ...change } },
+        })),
+    }),
+    { name: 'utex.preferences' },
+  ),
+);
