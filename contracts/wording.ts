@@ -57,8 +57,14 @@ export function wordEntry(entry: ParsedEntry & { ok: false }): string {
 /** A limit in the unit in which the shop wrote it. */
 export function wordLimit({ min, max, unit }: { min?: number; max?: number; unit: Unit }): string {
   const label = UNIT_LABEL[unit];
-  if (min !== undefined && max !== undefined) return `${min} to ${max} ${label}`;
-  return min !== undefined ? `${min} ${label} or more` : `${max} ${label} or less`;
+  // As many places as the trade writes, more only where the shop wrote more: 0.020, not 0.02.
+  const places: Partial<Record<Unit, number>> = { in: 3, mm: 2, turn: 2 };
+  const figure = (value: number) => {
+    const short = value.toFixed(places[unit] ?? 0);
+    return Number(short) === value ? short : String(value);
+  };
+  if (min !== undefined && max !== undefined) return `${figure(min)} to ${figure(max)} ${label}`;
+  return min !== undefined ? `${figure(min)} ${label} or more` : `${figure(max!)} ${label} or less`;
 }
 
 /** What is odd about a value, in the unit in which it was typed. */

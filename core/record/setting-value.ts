@@ -1,7 +1,9 @@
 import type { Engine } from '../engine/engine.js';
 import { limitFor, type SpecSet } from '../plan/spec-sets.js';
 import type { Unit } from '../units/units.js';
+import { measureOf } from '../plan/measures.js';
 import { keyedMeasure } from './derive.js';
+import { applyLimit, type AppliedLimit } from './judge-reading.js';
 import type { SheetRow } from './sheet.js';
 
 /** What settles a valve, the value that most specs name first. */
@@ -26,4 +28,13 @@ export function dialUnit(row: Pick<SheetRow, 'limit' | 'enteredUnit'>): Unit {
 export function settingMeasure(engine: Pick<Engine, 'lifter' | 'mount'>, spec: SpecSet, place: string): string {
   const judged = SETTING_MEASURES.find((measure) => limitFor(spec, measure, place));
   return keyedMeasure(engine, judged ?? (engine.lifter === 'hydraulic' ? 'plunger-depth' : 'lash-cold'));
+}
+
+/** The limit on what stands for a valve, canonical, for a dial that has no value yet. */
+export function settingLimit(spec: SpecSet, place: string): AppliedLimit | null {
+  for (const measure of SETTING_MEASURES) {
+    const limit = limitFor(spec, measure, place);
+    if (limit) return applyLimit(limit, measureOf(measure).uncertainty);
+  }
+  return null;
 }

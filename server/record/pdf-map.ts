@@ -37,18 +37,19 @@ export function drawMap(doc: Doc, record: BuildRecord, x: number, y: number, wid
   for (const { place, x: cx, y: cy } of layout.valves) {
     const row = settingValue(record.values, place);
     const limit = row?.limit ?? {};
-    const band = dialBand(limit);
+    const band = row?.limit && dialBand(row.limit);
     doc
       .path(arcPath(cx, cy, 34, -DIAL.endDeg, DIAL.endDeg))
       .lineWidth(6)
       .strokeColor(INK.ring)
       .stroke();
-    doc
-      .path(arcPath(cx, cy, 34, band.fromDeg, band.toDeg))
-      .lineWidth(6)
-      .strokeColor(INK.band)
-      .stroke();
-    write(doc, place.slice(-1), cx - 10, cy - 26, {
+    if (band)
+      doc
+        .path(arcPath(cx, cy, 34, band.fromDeg, band.toDeg))
+        .lineWidth(6)
+        .strokeColor(INK.band)
+        .stroke();
+    write(doc, place.slice(-1), cx - 10, cy - 29, {
       font: 'head',
       size: 13,
       colour: INK.steel,
@@ -58,13 +59,13 @@ export function drawMap(doc: Doc, record: BuildRecord, x: number, y: number, wid
     const mark = row ? recordedMark(record, row.readingId, row.verdict) : 'missing';
     const pointer = row && dialDeg(row.value, limit);
     if (pointer !== null && pointer !== undefined) {
-      const from = onCircle(cx, cy, 28, pointer);
-      const to = onCircle(cx, cy, 41, pointer);
+      const from = onCircle(cx, cy, 29, pointer);
+      const to = onCircle(cx, cy, 43, pointer);
       doc.moveTo(from.x, from.y).lineTo(to.x, to.y).lineWidth(3).strokeColor(markInk(mark)).stroke();
     }
-    drawMark(doc, mark, cx, cy, 5);
+    drawMark(doc, mark, cx, cy + 1, 6);
     if (row)
-      write(doc, formatFigure(row.value, dialUnit(row)), cx - 34, cy + 11, {
+      write(doc, formatFigure(row.value, dialUnit(row)), cx - 34, cy + 21, {
         font: 'figureStrong',
         size: 14,
         colour: markInk(mark),

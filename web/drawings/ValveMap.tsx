@@ -50,8 +50,8 @@ function Dial({
   const { mark, value, limit, figure, resting } = face;
   const band = limit && dialBand(limit);
   const pointer = value !== null && limit ? dialDeg(value, limit) : null;
-  const from = pointer === null ? null : onCircle(x, y, 21, pointer);
-  const to = pointer === null ? null : onCircle(x, y, MAP.dial, pointer);
+  const from = pointer === null ? null : onCircle(x, y, 29, pointer);
+  const to = pointer === null ? null : onCircle(x, y, 43, pointer);
   const said = `${spokenPlace(place)}: ${figure ? `${figure}, ` : ''}${MARK_WORD[mark]}${resting ? ', may be set now' : ', on its lobe or ramp'}`;
   return (
     <g
@@ -92,13 +92,13 @@ function Dial({
         </text>
       ) : (
         <>
-          <MarkAt mark={mark} x={x} y={y - 6} radius={6.5} />
+          <MarkAt mark={mark} x={x} y={y - 1} radius={8} />
           <text
             x={x}
-            y={y + 21}
+            y={y + 36}
             textAnchor="middle"
             className="figure"
-            fontSize={17}
+            fontSize={figure.length > 5 ? 14 : 17}
             fontWeight={600}
             fill={MARK_COLOUR[mark]}
           >

@@ -20,6 +20,8 @@ interface Answer {
   total: number;
 }
 
+const LEGEND: Mark[] = ['in', 'doubt', 'low', 'high', 'missing', 'accepted'];
+
 /** Where an engine stands, and what it waits for: the words and the way. */
 function standing(engine: EngineSummary): { says: string; next: string; to: string } {
   const at = `/engines/${engine.id}`;
@@ -170,6 +172,13 @@ export function Floor() {
             <Row key={engine.id} engine={engine} />
           ))}
         </ul>
+        {answer && answer.engines.length > 0 && (
+          <p className="floor-legend">
+            {LEGEND.map((mark) => (
+              <VerdictMark key={mark} mark={mark} />
+            ))}
+          </p>
+        )}
         {answer?.engines.length === 0 && (
           <p>{search ? `No engine matches “${search}”.` : 'No engine yet. Open the first one.'}</p>
         )}

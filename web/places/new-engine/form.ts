@@ -124,14 +124,19 @@ export function fieldOf(path: string): string {
   return path.replace(/^(seatEvents|metals)\./, '').replace(/\.\d+$/, '');
 }
 
-/** The request of a form, or everything that is wrong with it, by the same schema as the server's. */
+const asIssue = (issue: { path: PropertyKey[]; message: string }): Issue => ({
+  path: issue.path.join('.'),
+  message: issue.message,
+});
+
+/** The request of a form, or everything that is wrong with it at once, by the same schema and rules as the server's. */
 export function checkForm(form: EngineForm): { ok: true; request: NewEngine } | { ok: false; issues: Issue[] } {
   const parsed = newEngineSchema.safeParse(requestOf(form));
-  if (!parsed.success)
-    return {
-      ok: false,
-      issues: parsed.error.issues.map((issue) => ({ path: issue.path.join('.'), message: issue.message })),
-    };
-  const { issues } = completeEngine(parsed.data);
-  return issues.length > 0 ? { ok: false, issues: asIssues(issues) } : { ok: true, request: parsed.data };
+  // Names still missing must not hide that the engine itself is impossible.
+  const engine = newEngineSchema.safeParse(requestOf({ ...form, tag: '-', title: '-', customer: '-' }));
+  const issues = [
+    ...(parsed.success ? [] : parsed.error.issues.map(asIssue)),
+    ...(engine.success ? asIssues(completeEngine(engine.data).issues) : []),
+  ];
+  return parsed.success && issues.length === 0 ? { ok: true, request: parsed.data } : { ok: false, issues };
 }

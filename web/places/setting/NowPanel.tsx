@@ -6,7 +6,7 @@ import { sameCrank } from '../../../core/engine/crank.js';
 import { spokenPlace } from '../../../core/engine/places.js';
 import { CAUTIONS, STANDING_CAUTION } from '../../../core/plan/cautions.js';
 import type { Hint } from '../../../core/judge/hints.js';
-import { settingValue } from '../../../core/record/setting-value.js';
+import { settingLimit, settingValue } from '../../../core/record/setting-value.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../../../core/units/format.js';
 import { MarginBar } from '../../drawings/MarginBar.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
@@ -58,15 +58,13 @@ function JustTaken({ setting }: { setting: SettingState }) {
   );
 }
 
-/** The cautions of the stage: whole until somebody has acknowledged them for this engine, then one line. */
+/** The cautions of the stage, whole, until somebody has acknowledged them for this engine. */
 function Cautions({ setting }: { setting: SettingState }) {
-  const { acknowledged, acknowledge } = setting.desk;
+  const { acknowledge } = setting.desk;
   const looksOn = useSession((state) => state.person?.role === 'apprentice');
-  const [first, ...others] = CAUTIONS.setting!;
-  if (acknowledged.includes('setting')) return <p className="now-caution">{first}</p>;
   return (
     <section className="now-caution" aria-label="Cautions">
-      {[first, ...others, STANDING_CAUTION].map((caution) => (
+      {[...CAUTIONS.setting!, STANDING_CAUTION].map((caution) => (
         <p key={caution}>{caution}</p>
       ))}
       {!looksOn && (
@@ -98,6 +96,7 @@ export function NowPanel({ setting }: { setting: SettingState }) {
     preview,
   } = setting;
   const clearance = clearanceDeg(span, crank);
+  const acknowledged = desk.acknowledged.includes('setting');
   const rests = clearance >= DEFAULT_MARGIN_DEG;
   const atStop = step !== null && sameCrank(step.crankDeg, crank);
   const row = settingValue(sheet.rows, active);
@@ -111,7 +110,7 @@ export function NowPanel({ setting }: { setting: SettingState }) {
         formula: preview.judgedAs?.formula,
       }
     : row && { value: row.value, verdict: row.verdict, limit: row.limit, formula: row.derivedFrom?.formula };
-  const limit = current?.limit ?? null;
+  const limit = current?.limit ?? settingLimit(engine.specSet, active);
   const limitUnit = limit?.stated.unit === 'turn' ? 'turn' : lengthUnit;
   const depth = preview?.judgedAs ?? (row?.derivedFrom ? row : null);
   const tries = desk.readings.filter((reading) => reading.place === active && reading.measure === measure.key);
@@ -123,87 +122,91 @@ export function NowPanel({ setting }: { setting: SettingState }) {
 
   return (
     <aside className="now" aria-label="What to do now">
-      <h2>{spokenPlace(active)}</h2>
-      {rests ? (
-        <p>
-          {atStop ? `${whyHere(method, active, stops.indexOf(step.crankDeg), stops.length)} ` : ''}
-          {howToTake(engine, measure.key)}
-        </p>
-      ) : (
-        <p style={{ color: 'var(--flag)' }}>{turnFirst(active, crank, clearance, step?.crankDeg ?? null)}</p>
-      )}
-      {!rests && step && (
-        <Button variant="outlined" size="small" onClick={() => setting.turnTo(step.crankDeg)}>
-          Turn there
-        </Button>
-      )}
-      <p className="now-number">
-        <span className="figure" data-testid="active-number">
-          {typed || (taken ? taken.entered : '–')}
-        </span>
-        <span>{UNIT_LABEL[entryUnit]}</span>
-      </p>
-      {problem && (
-        <p role="alert" style={{ color: 'var(--flag)' }}>
-          {measure.title}: {problem}
-        </p>
-      )}
-      {current && (
-        <p className="now-verdict">
-          <VerdictMark mark={current.verdict} size={16} />{' '}
-          {depth && (
-            <>
-              plunger <strong className="figure">{formatValue(depth.value, lengthUnit)}</strong>
-            </>
-          )}
-          {limit && <span className="now-spare">, {saySpare(current.value, limit, limitUnit)}</span>}
-        </p>
-      )}
-      {limit && (
-        <MarginBar
-          limit={limit}
-          uncertainty={limit.uncertainty}
-          value={current!.value}
-          mark={current!.verdict}
-          siblings={siblings}
-          figure={(value) => formatFigure(value, limitUnit)}
-        />
-      )}
-      {current?.formula && <p className="figure now-formula">{sayFormula(current.formula, lengthUnit)}</p>}
-      {preview && <Hints hints={preview.hints} unit={entryUnit} />}
-      {!preview && taken && <Hints hints={taken.hints} unit={entryUnit} />}
-
-      <JustTaken setting={setting} />
-
-      <h3>Read here before</h3>
-      {tries.length === 0 ? (
-        <p className="now-quiet">nothing yet</p>
-      ) : (
-        <ol className="now-tries" aria-label="Read here before">
-          {tries.map((reading, index) => (
-            <li key={reading.id} className={index === tries.length - 1 ? 'figure' : 'figure struck'}>
-              {reading.entered} {UNIT_LABEL[reading.unit]}
-              <span className="now-quiet">
-                {' '}
-                {reading.by}{' '}
-                {new Date(reading.takenAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
-                {desk.saved[reading.id] === 'kept-here' && ', kept here'}
-              </span>
-            </li>
-          ))}
-        </ol>
-      )}
-      {limit && (
-        <>
-          <h3>Limit</h3>
+      <div className="now-rest">
+        <h2>{spokenPlace(active)}</h2>
+        {!acknowledged && <Cautions setting={setting} />}
+        {rests ? (
           <p>
-            <span className="figure">{wordLimit(limit.stated)}</span>, {engine.specSet.title} v{engine.specSet.version}
-            <br />
-            <span className="now-quiet">{limit.source}</span>
+            {atStop ? `${whyHere(method, active, stops.indexOf(step.crankDeg), stops.length)} ` : ''}
+            {howToTake(engine, measure.key)}
           </p>
-        </>
-      )}
-      <Cautions setting={setting} />
+        ) : (
+          <p style={{ color: 'var(--flag)' }}>{turnFirst(active, crank, clearance, step?.crankDeg ?? null)}</p>
+        )}
+        {!rests && step && (
+          <Button variant="outlined" size="small" onClick={() => setting.turnTo(step.crankDeg)}>
+            Turn there
+          </Button>
+        )}
+        <p className="now-number">
+          <span className="figure" data-testid="active-number">
+            {typed || (taken ? taken.entered : '–')}
+          </span>
+          <span>{UNIT_LABEL[entryUnit]}</span>
+        </p>
+        {problem && (
+          <p role="alert" style={{ color: 'var(--flag)' }}>
+            {measure.title}: {problem}
+          </p>
+        )}
+        {current && (
+          <p className="now-verdict">
+            {depth && (
+              <>
+                plunger <strong className="figure">{formatValue(depth.value, lengthUnit)}</strong>{' '}
+              </>
+            )}
+            <VerdictMark mark={current.verdict} size={16} />
+            {current.limit && <span className="now-spare">, {saySpare(current.value, current.limit, limitUnit)}</span>}
+          </p>
+        )}
+        {limit && (
+          <MarginBar
+            limit={limit}
+            uncertainty={limit.uncertainty}
+            value={current?.value ?? null}
+            mark={current?.verdict ?? 'missing'}
+            siblings={siblings}
+            figure={(value) => formatFigure(value, limitUnit)}
+          />
+        )}
+        {current?.formula && <p className="figure now-formula">{sayFormula(current.formula, lengthUnit)}</p>}
+        {preview && <Hints hints={preview.hints} unit={entryUnit} />}
+        {!preview && taken && <Hints hints={taken.hints} unit={entryUnit} />}
+
+        <JustTaken setting={setting} />
+
+        <h3>Read here before</h3>
+        {tries.length === 0 ? (
+          <p className="now-quiet">nothing yet</p>
+        ) : (
+          <ol className="now-tries" aria-label="Read here before">
+            {tries.map((reading, index) => (
+              <li key={reading.id} className={index === tries.length - 1 ? 'figure' : 'figure struck'}>
+                {reading.entered} {UNIT_LABEL[reading.unit]}
+                <span className="now-quiet">
+                  {' '}
+                  {reading.by}{' '}
+                  {new Date(reading.takenAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+                  {desk.saved[reading.id] === 'kept-here' && ', kept here'}
+                </span>
+              </li>
+            ))}
+          </ol>
+        )}
+        {limit && (
+          <>
+            <h3>Limit</h3>
+            <p>
+              <span className="figure">{wordLimit(limit.stated)}</span>, {engine.specSet.title} v
+              {engine.specSet.version}
+              <br />
+              <span className="now-quiet">{limit.source}</span>
+            </p>
+          </>
+        )}
+      </div>
+      {acknowledged && <p className="now-caution">{CAUTIONS.setting![0]}</p>}
     </aside>
   );
 }

@@ -58,12 +58,12 @@ export function Setting() {
             </span>{' '}
             taken
           </span>
-          {flags.slice(0, 2).map((flag) => (
+          {flags.slice(0, 1).map((flag) => (
             <span key={flag.measure + flag.place} style={{ color: 'var(--flag)' }}>
               <VerdictMark mark={flag.verdict} word={false} /> {spokenPlace(flag.place)} {flag.verdict}
             </span>
           ))}
-          {flags.length > 2 && <span style={{ color: 'var(--flag)' }}>{flags.length - 2} more</span>}
+          {flags.length > 1 && <span style={{ color: 'var(--flag)' }}>{flags.length - 1} more</span>}
           <span className="setting-rest" />
           <Select
             size="small"
@@ -89,7 +89,7 @@ export function Setting() {
             inputProps={{ 'aria-label': 'Order' }}
             className="setting-choice"
           >
-            <MenuItem value="firing">along the firing order</MenuItem>
+            <MenuItem value="firing">by firing order</MenuItem>
             <MenuItem value="bank">along the bank</MenuItem>
           </Select>
         </div>

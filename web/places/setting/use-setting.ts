@@ -8,7 +8,7 @@ import { limitFor } from '../../../core/plan/spec-sets.js';
 import { settingOrder } from '../../../core/plan/setting-order.js';
 import { judgeReading } from '../../../core/record/judge-reading.js';
 import { markOf } from '../../../core/record/mark.js';
-import { dialUnit, settingMeasure, settingValue } from '../../../core/record/setting-value.js';
+import { dialUnit, settingLimit, settingMeasure, settingValue } from '../../../core/record/setting-value.js';
 import { formatFigure } from '../../../core/units/format.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
 import { toCanonical, type Unit } from '../../../core/units/units.js';
@@ -64,7 +64,7 @@ export function useSetting() {
           {
             mark: markOf(sheet, place),
             value: row?.value ?? null,
-            limit: row?.limit ?? null,
+            limit: row?.limit ?? settingLimit(spec, place),
             figure: row && unit ? formatFigure(row.value, unit) : '',
             resting: restAt(place) >= DEFAULT_MARGIN_DEG,
             clearanceDeg: restAt(place),
@@ -72,7 +72,7 @@ export function useSetting() {
         ];
       }),
     );
-  }, [engine, sheet, spans, crank, chosenUnit, valueAt]);
+  }, [engine, spec, sheet, spans, crank, chosenUnit, valueAt]);
 
   const parsed = typed === '' ? null : parseEntered(typed);
   const preview = useMemo(() => {
@@ -98,7 +98,8 @@ export function useSetting() {
 
   return {
     desk, engine, sheet, spans, order, stops, method, along, crank, active, step, span, measure, lengthUnit, entryUnit,
-    faces, typed, problem, preview, lastTaken,
+    faces: preview ? { ...faces, [active]: { ...faces[active], value: preview.judgedAs?.value ?? preview.value, mark: preview.verdict } } : faces,
+    typed, problem, preview, lastTaken,
 
     type: (key: string) => {
       setProblem(null);
