@@ -13,9 +13,23 @@ module.exports = {
     only('server-imports-inwards', '^server/', '^(server|contracts|core)/'),
     only('web-imports-inwards', '^web/', '^(web|contracts|core)/'),
     only('demo-imports-inwards', '^demo/', '^(demo|server|contracts|core)/'),
-    { name: 'drawings-know-no-store', severity: 'error', from: { path: '^web/drawings/' }, to: { path: '^web/(state|places|app)/' } },
-    { name: 'sql-only-in-the-store', severity: 'error', from: { path: '^server/(routes|services|record)/' }, to: { path: '@electric-sql/pglite|node_modules/pg/' } },
+    {
+      name: 'drawings-know-no-store',
+      severity: 'error',
+      from: { path: '^web/drawings/' },
+      to: { path: '^web/(state|places|app)/' },
+    },
+    {
+      name: 'sql-only-in-the-store',
+      severity: 'error',
+      from: { path: '^server/(routes|services|record)/' },
+      to: { path: '@electric-sql/pglite|node_modules/pg/' },
+    },
     { name: 'no-circles', severity: 'error', from: {}, to: { circular: true, dependencyTypesNot: ['type-only'] } },
   ],
-  options: { doNotFollow: { path: 'node_modules' }, tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' } },
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+  },
 };

@@ -1,6 +1,6 @@
 import { CYCLE_DEG } from './crank.js';
 
-/** Equal intervals for `count` cylinders. @example evenIntervals(8) // eight times 90 */
+/** Equal intervals for `count` cylinders. @example evenIntervals(4) // [180, 180, 180, 180] */
 export function evenIntervals(count: number): number[] {
   return Array.from({ length: count }, () => CYCLE_DEG / count);
 }

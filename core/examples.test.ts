@@ -1,0 +1,44 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const CORE = fileURLToPath(new URL('.', import.meta.url));
+
+function sources(folder: string): string[] {
+  return readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
+    entry.isDirectory()
+      ? sources(join(folder, entry.name))
+      : /\.ts$/.test(entry.name) && !/\.test\.ts$/.test(entry.name)
+        ? [join(folder, entry.name)]
+        : [],
+  );
+}
+
+const files = sources(CORE);
+/** `@example expression // what it gives`, as it stands in the doc comments. */
+const examples = files.flatMap((file) =>
+  [...readFileSync(file, 'utf8').matchAll(/@example (.+?) \/\/ (.+?)\s*(?:\*\/)?$/gm)].map(([, expression, gives]) => ({
+    file: file.slice(CORE.length),
+    expression,
+    gives: gives.replace(/\s*\*\/$/, ''),
+  })),
+);
+
+describe('the examples in the doc comments of core', () => {
+  const scope: Record<string, unknown> = {};
+  beforeAll(async () => {
+    for (const file of files) Object.assign(scope, await import(file));
+  });
+
+  const evaluate = (expression: string): unknown =>
+    new Function(...Object.keys(scope), `return (${expression});`)(...Object.values(scope));
+
+  test('there are some', () => expect(examples.length).toBeGreaterThan(8));
+
+  test.each(examples)('$file: $expression gives $gives', ({ expression, gives }) => {
+    const result = evaluate(expression);
+    const decimals = /^-?\d+\.(\d+)$/.exec(gives);
+    if (decimals) expect(result).toBeCloseTo(Number(gives), decimals[1].length);
+    else expect(result).toEqual(evaluate(gives));
+  });
+});

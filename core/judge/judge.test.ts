@@ -1,0 +1,101 @@
+import { findMeasure } from '../plan/measures.js';
+import { hintsFor } from './hints.js';
+import { judge } from './judge.js';
+import { siblings } from './siblings.js';
+
+describe('the verdict on a value', () => {
+  const window = { min: 0.02, max: 0.06 };
+  test.each([
+    [0.015, 'low'],
+    [0.016, 'doubt'],
+    [0.02, 'doubt'],
+    [0.0239, 'doubt'],
+    [0.024, 'in'],
+    [0.056, 'in'],
+    [0.0561, 'doubt'],
+    [0.064, 'doubt'],
+    [0.0641, 'high'],
+  ])('%p in 0.020 to 0.060 with 0.004 of uncertainty is %s', (value, verdict) =>
+    expect(judge(value, window, 0.004)).toBe(verdict),
+  );
+
+  test('without uncertainty the limit itself is in', () => {
+    expect(judge(0.06, window)).toBe('in');
+    expect(judge(0.0600001, window)).toBe('high');
+  });
+
+  test('one limit alone leaves the other side open', () => {
+    expect(judge(1e9, { min: 1 })).toBe('in');
+    expect(judge(-1e9, { max: 1 })).toBe('in');
+  });
+
+  test('decimals that only differ by their conversion are the same', () => {
+    expect(judge(0.064 * 25.4, { max: 0.06 * 25.4 }, 0.004 * 25.4)).toBe('doubt');
+  });
+
+  test('a wider uncertainty never turns a doubt into a certainty', () => {
+    for (let value = 0; value < 0.08; value += 0.0013)
+      for (const uncertainty of [0, 0.002, 0.005]) {
+        const [narrow, wide] = [judge(value, window, uncertainty), judge(value, window, uncertainty + 0.003)];
+        if (narrow === 'doubt') expect(wide).toBe('doubt');
+        else expect([narrow, 'doubt']).toContain(wide);
+      }
+  });
+});
+
+describe('siblings', () => {
+  const turns = [1.25, 1.375, 1.25, 1.375, 1.25, 1.25, 0.875, 1.375].map((value, index) => ({
+    place: `${index + 1}I`,
+    value,
+  }));
+
+  test('the one that differs is found', () => {
+    const { median, scores } = siblings(turns, 1 / 8);
+    expect(median).toBe(1.25);
+    expect(scores[6].score).toBeCloseTo(-4.05, 2);
+    expect(scores.filter((score) => score.flagged).map((score) => score.place)).toEqual(['7I']);
+  });
+
+  test('equal readings do not make one step look wild', () => {
+    const alike = [...Array(7).fill(1.25), 1.375].map((value, index) => ({
+      place: String(index),
+      value: value as number,
+    }));
+    expect(siblings(alike, 1 / 8).scores.some((score) => score.flagged)).toBe(false);
+  });
+
+  test('neither order nor a common offset changes a score', () => {
+    const moved = [...turns].reverse().map(({ place, value }) => ({ place, value: value + 10 }));
+    const scoreOf = (values: typeof turns) =>
+      siblings(values, 1 / 8).scores.find((score) => score.place === '7I')!.score;
+    expect(scoreOf(moved)).toBeCloseTo(scoreOf(turns), 9);
+  });
+});
+
+describe('what is odd about a value', () => {
+  const measure = findMeasure('lash-cold')!;
+  const others = [0.4, 0.41, 0.4, 0.39, 0.4, 0.41].map((value, index) => ({ place: `${index + 1}I`, value }));
+  const codes = (value: number, key = measure) =>
+    hintsFor({ measure: key, value, place: '8I', others, withinLimit: null }).map((hint) => hint.code);
+
+  test('one that looks at home has no hint', () => expect(codes(0.4)).toEqual([]));
+  test('a slipped digit is named with what was meant', () => {
+    expect(hintsFor({ measure, value: 4, place: '8I', others, withinLimit: null })).toContainEqual({
+      code: 'digit-slip',
+      meant: 0.4,
+    });
+  });
+  test('a missed turn of the dial is named', () => expect(codes(0.4 + 2.54)).toContain('dial-revolution'));
+  test('the other sign is named', () => expect(codes(-0.4)).toContain('sign-slip'));
+  test('a preload far over its neighbours asks for the lobe, far under for a hung lifter', () => {
+    const turns = findMeasure('preload-turns')!;
+    expect(codes(1.5, turns)).toContain('on-its-lobe');
+    expect(codes(-0.6, turns)).toContain('hung-lifter');
+  });
+  test('with few siblings the limit alone speaks', () => {
+    const withinLimit = (value: number) => value > 0.3 && value < 0.5;
+    const alone = { measure, place: '1I', others: [], withinLimit };
+    expect(hintsFor({ ...alone, value: 4 })).toEqual([{ code: 'digit-slip', meant: 0.4 }]);
+    expect(hintsFor({ ...alone, value: 0.4 })).toEqual([]);
+  });
+});

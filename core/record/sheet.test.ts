@@ -1,0 +1,169 @@
+import { LAYOUTS } from '../engine/layouts.js';
+import type { Engine } from '../engine/engine.js';
+import { placesOf } from '../engine/places.js';
+import { EXAMPLE_SPEC_SETS } from '../plan/spec-sets.js';
+import { toCanonical, type Unit } from '../units/units.js';
+import { buildRecord, type RecordInput } from './build-record.js';
+import { canonicalJson } from './canonical-json.js';
+import { readingsCsv } from './csv.js';
+import { markOf } from './mark.js';
+import type { Disposition, Reading } from './reading.js';
+import { buildSheet } from './sheet.js';
+
+const engine = LAYOUTS.find((layout) => layout.name === 'v8')!.engine as Engine;
+const spec = EXAMPLE_SPEC_SETS.find((set) => set.id === 'shop-hydraulic')!;
+const six = LAYOUTS.find((layout) => layout.name === 'i6')!.engine as Engine;
+const solid = EXAMPLE_SPEC_SETS.find((set) => set.id === 'shop-solid')!;
+
+let count = 0;
+function reading(place: string, value: number, measure = 'preload-turns', unit: Unit = 'turn'): Reading {
+  count++;
+  return {
+    id: `r${count}`,
+    measure,
+    place,
+    entered: String(value),
+    unit,
+    value: toCanonical(value, unit),
+    takenAt: '2026-11-24T08:00:00.000Z',
+    by: 'builder',
+    how: 'keyed',
+  };
+}
+const decision = (of: Reading | null, action: Disposition['action'], place = of!.place): Disposition => ({
+  id: `d${count}`, measure: of?.measure ?? 'preload-turns', place, action, reason: 'deep plunger', readingId: of?.id ?? null, by: 'lead', at: '2026-11-24T09:00:00.000Z',
+}); // prettier-ignore
+const sheet = (readings: Reading[], dispositions: Disposition[] = []) =>
+  buildSheet({ engine, spec, readings, dispositions });
+
+describe('the sheet', () => {
+  test('turns are judged by the plunger depth that the spec names, and both are shown', () => {
+    const { rows } = sheet([reading('1I', 0.625)]);
+    expect(rows.map((row) => [row.measure, row.verdict])).toEqual([
+      ['preload-turns', 'in'],
+      ['plunger-depth', 'in'],
+    ]);
+    expect(rows[1].value).toBeCloseTo((0.625 / 24) * (1 + 1 / 1.6) * 25.4, 9);
+    expect(rows[0].limit).toMatchObject({ measure: 'plunger-depth', stated: { min: 0.02, max: 0.06, unit: 'in' } });
+  });
+
+  test('every valve of the engine is missing until it is taken', () => {
+    expect(sheet([])).toMatchObject({ required: 16, taken: 0, flags: [], rows: [] });
+    const all = placesOf(engine, 'valve').map((place) => reading(place, 0.625));
+    expect(sheet(all)).toMatchObject({ required: 16, taken: 16, missing: [] });
+    expect(sheet(all.slice(1)).missing).toEqual([{ measure: 'preload-turns', place: all[0].place }]);
+  });
+
+  test('a high value is an open flag until a later reading lies within; both readings stay', () => {
+    const high = reading('6E', 1.5);
+    expect(sheet([high]).flags).toEqual([expect.objectContaining({ place: '6E', verdict: 'high', open: true })]);
+    const again = reading('6E', 0.625);
+    const { flags, rows } = sheet([high, again]);
+    expect(flags).toEqual([expect.objectContaining({ readingId: high.id, open: false, disposition: null })]);
+    expect(rows[0]).toMatchObject({ readingId: again.id, count: 2 });
+  });
+
+  test('what was done is told, but only accepting closes the flag without a new reading', () => {
+    const high = reading('6E', 1.5);
+    expect(sheet([high], [decision(high, 'reworked')]).flags[0]).toMatchObject({
+      open: true,
+      disposition: { action: 'reworked' },
+    });
+    expect(sheet([high], [decision(high, 'accepted')]).flags[0]).toMatchObject({ open: false });
+    const stillHigh = reading('6E', 1.4);
+    expect(sheet([high, stillHigh], [decision(high, 'accepted')]).flags[0]).toMatchObject({
+      readingId: stillHigh.id,
+      open: true,
+    });
+  });
+
+  test('a depth measured with a dial after the turns takes over, and a newer count of turns takes it back', () => {
+    const turns = reading('1I', 1.5);
+    const dial = reading('1I', 0.04, 'plunger-depth', 'in');
+    expect(sheet([turns, dial]).flags.filter((flag) => flag.open)).toEqual([]);
+    expect(sheet([turns, dial]).rows.find((row) => row.measure === 'plunger-depth')).toMatchObject({
+      readingId: dial.id,
+      verdict: 'in',
+    });
+    const { rows, flags } = sheet([dial, turns]);
+    expect(rows.find((row) => row.measure === 'plunger-depth')).toMatchObject({ readingId: turns.id, verdict: 'high' });
+    expect(flags).toEqual([expect.objectContaining({ measure: 'preload-turns', open: true })]);
+  });
+
+  test('intake and exhaust lash are judged and compared each by their own limit', () => {
+    const values = ['1I', '2I', '3I', '4I'].map((place) => reading(place, 0.016, 'lash-cold', 'in'));
+    const exhausts = ['1E', '2E', '3E', '4E'].map((place) => reading(place, 0.02, 'lash-cold', 'in'));
+    const { rows } = buildSheet({ engine: six, spec: solid, readings: [...values, ...exhausts], dispositions: [] });
+    for (const row of rows.filter((row) => row.measure === 'lash-cold'))
+      expect(row).toMatchObject({ verdict: 'in', hints: [] });
+  });
+
+  test('the mark of a valve is the worst of what it has', () => {
+    const high = reading('6E', 1.5);
+    expect(markOf(sheet([]), '6E')).toBe('missing');
+    expect(markOf(sheet([high]), '6E')).toBe('high');
+    expect(markOf(sheet([high], [decision(high, 'accepted')]), '6E')).toBe('accepted');
+    expect(markOf(sheet([high, reading('6E', 0.9)]), '6E')).toBe('doubt');
+  });
+});
+
+describe('the record', () => {
+  const input = (readings: Reading[], dispositions: Disposition[] = []): RecordInput => ({
+    id: '00000000-0000-4000-8000-000000000001',
+    revision: 1,
+    shop: { name: 'Marram Engine Works', verifyAddress: 'http://shop.test' },
+    engine: {
+      id: '00000000-0000-4000-8000-000000000002',
+      tag: 'PH8-031',
+      title: 'Petrel H8',
+      customer: 'Fenwater',
+      ...engine,
+    },
+    people: [{ handle: 'builder', name: 'Wren' }],
+    lead: { handle: 'lead', name: 'Ansel' },
+    signedAt: '2026-11-24T10:00:00.000Z',
+    spec,
+    readings,
+    dispositions,
+  });
+  const all = placesOf(engine, 'valve').map((place) => reading(place, 0.625));
+
+  test('is refused while a flag is open, and while something is missing and not accepted', () => {
+    expect(buildRecord(input([...all, reading('6E', 1.5)]))).toMatchObject({ ok: false, code: 'flag-open' });
+    expect(buildRecord(input(all.slice(2)))).toMatchObject({
+      ok: false,
+      code: 'missing',
+      at: [{ place: '1E' }, { place: '1I' }],
+    });
+  });
+
+  test('says what was left out, by whom and why, whether valve by valve or with the signature', () => {
+    const one = buildRecord(input(all.slice(2), [decision(null, 'accepted', '1E'), decision(null, 'accepted', '1I')]));
+    expect(one).toMatchObject({
+      ok: true,
+      record: { notMeasured: [{ place: '1E', by: 'lead', reason: 'deep plunger' }, { place: '1I' }] },
+    });
+    const whole = buildRecord({ ...input(all.slice(1)), acceptMissing: { reason: 'head is off again' } });
+    expect(whole).toMatchObject({ ok: true, record: { notMeasured: [{ place: '1E', reason: 'head is off again' }] } });
+  });
+
+  test('keeps every try, the limits it was judged by, and who built it', () => {
+    const built = buildRecord(input([reading('6E', 1.5), ...all]));
+    if (!built.ok) throw new Error('refused');
+    expect(built.record.readings).toHaveLength(17);
+    expect(built.record.dealtWith).toEqual([expect.objectContaining({ place: '6E', verdict: 'high' })]);
+    expect(built.record.specSet).toEqual(spec);
+    expect(built.record.builders).toEqual([{ handle: 'builder', name: 'Wren' }]);
+  });
+
+  test('has one spelling: the order in which keys were made does not matter', () => {
+    expect(canonicalJson({ b: 1, a: { d: [1, 'ü'], c: undefined } })).toBe('{"a":{"d":[1,"ü"]},"b":1}');
+    expect(canonicalJson({ a: { d: [1, 'ü'] }, b: 1 })).toBe(canonicalJson({ b: 1, a: { d: [1, 'ü'] } }));
+    expect(() => canonicalJson({ a: NaN })).toThrow(TypeError);
+  });
+
+  test('a CSV line keeps commas, quotes and line breaks of a note', () => {
+    const noted = { ...reading('1I', 0.5), note: 'said "tight",\nthen loose' };
+    expect(readingsCsv([noted])).toContain('"said ""tight"",\nthen loose"\r\n');
+  });
+});
