@@ -35,7 +35,6 @@ export const ERRORS = {
   'record.flag-open': { status: 409, message: 'A value out of its limits is not dealt with.' },
   'record.missing': { status: 409, message: 'Something required was not measured and is not accepted as missing.' },
   'calc.impossible': { status: 422, message: 'This cannot be computed.' },
-  'server.closing': { status: 503, message: 'The server is closing.' },
   'server.failed': { status: 500, message: 'Something failed on our side. Nothing was saved.' },
 } as const satisfies Record<string, { status: number; message: string }>;
 

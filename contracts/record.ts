@@ -26,6 +26,11 @@ export const buildRecordSchema = z.object({
   statement: z.string(),
 }) satisfies z.ZodType<BuildRecord>;
 
+/** The payload as JSON Schema (2020-12), as docs/record.schema.json shows it to other programs. */
+export function recordJsonSchema(): object {
+  return z.toJSONSchema(buildRecordSchema, { io: 'output' });
+}
+
 /** JWS, flattened JSON serialisation (RFC 7515, 7.2.2); `alg` is EdDSA with Ed25519. */
 export const jwsSchema = z.object({ payload: z.string(), protected: z.string(), signature: z.string() });
 

@@ -5,7 +5,7 @@ import { decide } from '../server/services/dispositions.js';
 import { Engines } from '../server/services/engines.js';
 import { acknowledgeCautions } from '../server/services/cautions.js';
 import { addPerson, openShop } from '../server/services/people.js';
-import { takeReadings } from '../server/services/readings.js';
+import { Readings } from '../server/services/readings.js';
 import { sign } from '../server/services/records.js';
 import { DEMO_ENGINES, type DemoEngine } from './engines.js';
 import { DEMO_PEOPLE, DEMO_PIN } from './people.js';
@@ -35,6 +35,7 @@ async function buildEngine(
   { engine, acts }: DemoEngine,
 ): Promise<void> {
   const { id } = await engines.open(builder, engine);
+  const readings = new Readings(context, engines);
   for (const act of acts) {
     clock.tick();
     switch (act.act) {
@@ -51,7 +52,7 @@ async function buildEngine(
             unit: act.unit,
             how: 'keyed' as const,
           };
-          await takeReadings(context, engines, id, builder, [reading]);
+          await readings.take(id, builder, [reading]);
           clock.tick();
         }
         break;

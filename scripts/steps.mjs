@@ -61,3 +61,27 @@ export function build() {
   run('node', ['scripts/build.mjs']);
   writeFileSync(stamp, wanted);
 }
+
+/** What the tests need beyond npm: the program to look for, and Debian's package that brings it. */
+const DEBIAN_TOOLS = [
+  { program: '/usr/bin/chromium', package: 'chromium' },
+  { program: '/usr/bin/pdfsig', package: 'poppler-utils' },
+];
+
+/** Installs Debian's Chromium and pdfsig where they are missing and this user may; else says the command and ends. */
+export function ensureDebianTools() {
+  const missing = DEBIAN_TOOLS.filter(({ program }) => !existsSync(program)).map((tool) => tool.package);
+  if (missing.length === 0) return;
+  const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(' ')}`;
+  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) {
+    console.error(`The tests need ${missing.join(' and ')}. As root: ${command}`);
+    process.exit(1);
+  }
+  console.log(`Installing ${missing.join(' and ')} …`);
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  run('apt-get', ['update', '-qq'], { env });
+  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], {
+    env,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
+}

@@ -6,12 +6,9 @@ import rateLimit from '@fastify/rate-limit';
 import staticFiles from '@fastify/static';
 import swagger from '@fastify/swagger';
 import Fastify, { type FastifyError } from 'fastify';
-import {
-  hasZodFastifySchemaValidationErrors,
-  jsonSchemaTransform,
-  serializerCompiler,
-  validatorCompiler,
-} from 'fastify-type-provider-zod';
+import type { FastifySerializerCompiler } from 'fastify/types/schema.js';
+import type { z } from 'zod';
+import { hasZodFastifySchemaValidationErrors, jsonSchemaTransform, validatorCompiler } from 'fastify-type-provider-zod';
 import type { ErrorCode } from '../contracts/errors.js';
 import { Failure } from './failure.js';
 import type { App } from './routes/app-type.js';
@@ -23,6 +20,7 @@ import { recordRoutes } from './routes/record-routes.js';
 import { shopRoutes } from './routes/shop-routes.js';
 import type { Context } from './services/context.js';
 import { Engines } from './services/engines.js';
+import { Readings } from './services/readings.js';
 import { Sessions } from './services/sessions.js';
 
 const BODY_LIMIT = 1024 * 1024;
@@ -43,6 +41,15 @@ const FASTIFY_CODES: Record<string, ErrorCode> = {
   FST_ERR_CTP_INVALID_JSON_BODY: 'request.malformed',
   FST_ERR_CTP_INVALID_CONTENT_LENGTH: 'request.malformed',
 };
+
+/**
+ * An answer is held against its schema before it is sent: what the contract does not name never leaves. Parsing takes
+ * Zod's compiled path; the provider's own serialiser encodes, which does not, and costs each reading a fifth more.
+ */
+const asParsed: FastifySerializerCompiler<z.ZodType> =
+  ({ schema }) =>
+  (data) =>
+    JSON.stringify(schema.parse(data));
 
 /** Any error as a failure of the catalogue. What is not foreseen answers nothing of itself. */
 function asFailure(error: FastifyError): Failure {
@@ -65,10 +72,11 @@ export async function buildApp({ context, dataFolder, version, webFolder }: AppO
     bodyLimit: BODY_LIMIT,
     logger: { level: process.env.NODE_ENV === 'test' ? 'silent' : 'error' },
     forceCloseConnections: 'idle',
-    return503OnClosing: true,
+    // What arrives on an open connection while closing is still answered, in our own shape; then it is closed.
+    return503OnClosing: false,
   }) as unknown as App;
   app.setValidatorCompiler(validatorCompiler);
-  app.setSerializerCompiler(serializerCompiler);
+  app.setSerializerCompiler(asParsed);
   app.setErrorHandler<FastifyError>((error, request, reply) => {
     const failure = asFailure(error);
     if (failure.code === 'server.failed') request.log.error(error);
@@ -119,7 +127,7 @@ export async function buildApp({ context, dataFolder, version, webFolder }: AppO
     const api = scope as unknown as App;
     shopRoutes(api, context, sessions, guard, { version, writable });
     catalogueRoutes(api, context, guard);
-    engineRoutes(api, context, engines, guard);
+    engineRoutes(api, context, engines, new Readings(context, engines), guard);
     recordRoutes(api, context, engines, guard);
     calcRoutes(api);
   });

@@ -17,7 +17,7 @@ import { acknowledgeCautions } from '../services/cautions.js';
 import type { Context } from '../services/context.js';
 import { decide } from '../services/dispositions.js';
 import { toAnswer, type Engines } from '../services/engines.js';
-import { takeReadings } from '../services/readings.js';
+import type { Readings } from '../services/readings.js';
 import { listAcknowledged } from '../store/engine-store.js';
 import { listDispositions, listReadings } from '../store/reading-store.js';
 import { listRecords } from '../store/record-store.js';
@@ -29,7 +29,7 @@ export const idParam = z.object({ id: z.string() });
 const BENCH = ['owner', 'lead', 'builder'] as const;
 
 /** Engines: opening, finding, their readings, sheet, dispositions, and everything of them as files. */
-export function engineRoutes(app: App, context: Context, engines: Engines, guard: Guard): void {
+export function engineRoutes(app: App, context: Context, engines: Engines, readings: Readings, guard: Guard): void {
   const { database } = context;
 
   app.post(
@@ -71,7 +71,7 @@ export function engineRoutes(app: App, context: Context, engines: Engines, guard
     { schema: { params: idParam, body: postReadingsSchema, response: { 200: postReadingsAnswer } } },
     async (request) => {
       const person = await guard(request, ...BENCH);
-      return { saved: await takeReadings(context, engines, request.params.id, person, request.body.readings) };
+      return { saved: await readings.take(request.params.id, person, request.body.readings) };
     },
   );
 

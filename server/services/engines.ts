@@ -1,3 +1,4 @@
+import { z } from 'zod';
 import {
   asIssues,
   completeEngine,
@@ -36,7 +37,8 @@ export class Engines {
   async get(id: string): Promise<EngineRow> {
     const known = this.kept.get(id);
     if (known) return known;
-    const row = await findEngine(this.context.database, id);
+    // The column is a uuid: PostgreSQL would call any other text a malformed query, not an unknown engine.
+    const row = z.uuid().safeParse(id).success ? await findEngine(this.context.database, id) : null;
     if (!row) throw new Failure('engine.not-found');
     if (this.kept.size >= KEPT) this.kept.delete(this.kept.keys().next().value!);
     this.kept.set(id, row);

@@ -3,16 +3,18 @@ import type { ErrorCode, Issue } from '../../contracts/errors.js';
 import type { Person } from '../../contracts/shop.js';
 import { wordEntry, wordHint } from '../../contracts/wording.js';
 import { hasPlace } from '../../core/engine/places.js';
-import { findMeasure, type Measure } from '../../core/plan/measures.js';
+import { findMeasure, measureOf, type Measure } from '../../core/plan/measures.js';
 import { judgeReading } from '../../core/record/judge-reading.js';
 import type { Reading } from '../../core/record/reading.js';
 import { parseEntered } from '../../core/units/parse-entered.js';
 import { CANONICAL_UNIT, toCanonical, type Unit } from '../../core/units/units.js';
 import { Failure } from '../failure.js';
 import type { EngineRow } from '../store/engine-store.js';
-import { insertReadings, readingsBeside } from '../store/reading-store.js';
+import { isUniqueViolation } from '../store/database.js';
+import { idsElsewhere, insertReadings } from '../store/reading-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
+import { ReadingsAtHand, type History } from './readings-at-hand.js';
 
 /** A refusal of one item; the first of a batch gives the answer its code. */
 interface Refused extends Issue {
@@ -57,79 +59,155 @@ const same = (known: Reading, item: NewReading) =>
     (key) => known[key] === item[key],
   );
 
-/** The newest of each place among `readings`, which are in the order of taking. */
-function latestByPlace(readings: Reading[]): Reading[] {
-  return [...new Map(readings.map((reading) => [reading.place, reading])).values()];
-}
-
 /**
- * Takes a batch of readings: all or nothing, harmless to repeat, answered only when the disk has it. What is answered
- * for an id is judged against what stood before it, so that the same id gives the same answer later.
+ * Those of the batch that are not there yet, as they will stand.
  *
- * @throws Failure reading.* and engine.not-found
+ * @param earlier what is written for the same engine in the same go, before this
+ * @throws Failure reading.id-taken, reading.unknown-supersedes
  */
-export async function takeReadings(
-  context: Context,
-  engines: Engines,
-  engineId: string,
-  by: Person,
-  items: NewReading[],
-): Promise<SavedReading[]> {
-  const row = await engines.get(engineId);
-  const checked = items.map((item, index) => check(row, item, index));
-  const refused = checked.filter((result): result is Refused => 'code' in result);
-  if (refused.length > 0)
-    throw new Failure(
-      refused[0].code,
-      refused.map(({ path, message }) => ({ path, message })),
-    );
-
-  const ids = items.map((item) => item.id);
-  const measures = [...new Set(items.map((item) => item.measure))];
-  return context.audit.exclusively(async () => {
-    const beside = await readingsBeside(context.database, engineId, measures, ids);
-    const history = beside.filter((row) => row.engineId === engineId).map((row) => row.reading);
-    const fresh: Reading[] = [];
-    const takenAt = context.clock.now();
-    items.forEach((item, index) => {
-      const path = (field: string) => `readings.${index}.${field}`;
-      const known = beside.find(({ reading }) => reading.id === item.id);
-      const twin = known?.reading ?? fresh.find((reading) => reading.id === item.id);
-      if (twin) {
-        if ((known && known.engineId !== engineId) || !same(twin, item))
-          throw new Failure('reading.id-taken', [{ path: path('id'), message: 'another reading already has this id' }]);
-        return;
-      }
-      const replaced = item.supersedes && [...history, ...fresh].find((reading) => reading.id === item.supersedes);
-      if (item.supersedes && (!replaced || replaced.measure !== item.measure || replaced.place !== item.place))
-        throw new Failure('reading.unknown-supersedes', [
-          { path: path('supersedes'), message: 'no earlier reading of this measure and place has this id' },
-        ]);
-      const { value } = checked[index] as { value: number };
-      fresh.push({ ...item, unit: item.unit as Unit, value, takenAt: takenAt.toISOString(), by: by.handle });
-    });
-
-    if (fresh.length > 0) {
-      const body = {
-        readings: fresh.map(({ id, measure, place, entered, unit }) => ({ id, measure, place, entered, unit })),
-      };
-      const act = { at: takenAt, by: by.handle, act: 'readings.taken', engineId, body };
-      await context.audit.append(act, (sealed) => insertReadings(context.database, engineId, fresh, sealed));
-    }
-    const all = [...history, ...fresh];
-    return items.map((item) => answerFor(row, all, item.id));
+function freshOf(items: NewReading[], values: number[], history: History, earlier: Reading[], by: Person, at: Date) {
+  const fresh: Reading[] = [];
+  items.forEach((item, index) => {
+    const find = (id: string) => history.find(id) ?? [...earlier, ...fresh].find((reading) => reading.id === id);
+    const twin = find(item.id);
+    if (twin && !same(twin, item)) throw idTaken(index);
+    if (twin) return;
+    const replaced = item.supersedes && find(item.supersedes);
+    if (item.supersedes && (!replaced || replaced.measure !== item.measure || replaced.place !== item.place))
+      throw new Failure('reading.unknown-supersedes', [
+        { path: `readings.${index}.supersedes`, message: 'no earlier reading of this measure and place has this id' },
+      ]);
+    fresh.push({ ...item, unit: item.unit as Unit, value: values[index], takenAt: at.toISOString(), by: by.handle });
   });
+  return fresh;
 }
 
-function answerFor({ engine, spec }: EngineRow, all: Reading[], id: string): SavedReading {
-  const turn = all.findIndex((reading) => reading.id === id);
-  const reading = all[turn];
-  const before = all.slice(0, turn).filter((other) => other.measure === reading.measure);
-  const { verdict, limit, judgedAs, hints } = judgeReading(engine, spec, reading, latestByPlace(before));
+const idTaken = (index: number) =>
+  new Failure('reading.id-taken', [{ path: `readings.${index}.id`, message: 'another reading already has this id' }]);
+
+/** One batch on its way to the disk. */
+interface Job {
+  row: EngineRow;
+  by: Person;
+  items: NewReading[];
+  values: number[];
+  done: (saved: SavedReading[]) => void;
+  failed: (reason: unknown) => void;
+}
+
+/** The most readings that are written in one statement. */
+const MOST_TOGETHER = 500;
+
+/** Taking readings. What comes in from several benches while the disk is busy is written together, with one sync. */
+export class Readings {
+  private readonly atHand: ReadingsAtHand;
+  private waiting: Job[] = [];
+
+  constructor(
+    private readonly context: Context,
+    private readonly engines: Engines,
+  ) {
+    this.atHand = new ReadingsAtHand(context.database, context.audit);
+  }
+
+  /**
+   * Takes a batch of readings: all or nothing, harmless to repeat, answered only when the disk has it. What is
+   * answered for an id is judged against what stood before it, so that the same id gives the same answer later.
+   *
+   * @throws Failure reading.* and engine.not-found
+   */
+  async take(engineId: string, by: Person, items: NewReading[]): Promise<SavedReading[]> {
+    const row = await this.engines.get(engineId);
+    const checked = items.map((item, index) => check(row, item, index));
+    const refused = checked.filter((result): result is Refused => 'code' in result);
+    if (refused.length > 0)
+      throw new Failure(
+        refused[0].code,
+        refused.map(({ path, message }) => ({ path, message })),
+      );
+    const values = (checked as { value: number }[]).map(({ value }) => value);
+    return new Promise((done, failed) => {
+      this.waiting.push({ row, by, items, values, done, failed });
+      void this.context.audit.exclusively(() => this.writeWaiting());
+    });
+  }
+
+  /** Writes all that wait by now; where that fails, each batch alone, so that none fails for another. */
+  private async writeWaiting(): Promise<void> {
+    // PGlite holds the event loop while it writes: one round of it lets in what arrived at the door meanwhile.
+    await new Promise((resolve) => setImmediate(resolve));
+    let count = 0;
+    const together = this.waiting.filter(
+      (job) => (count += job.items.length) <= MOST_TOGETHER || count === job.items.length,
+    );
+    this.waiting = this.waiting.filter((job) => !together.includes(job));
+    if (together.length === 0) return;
+    try {
+      await this.write(together);
+    } catch (error) {
+      if (together.length === 1) together[0].failed(error);
+      else for (const job of together) await this.write([job]).catch(job.failed);
+    }
+  }
+
+  private async write(jobs: Job[]): Promise<void> {
+    const { audit, clock, database } = this.context;
+    const at = clock.now();
+    const batches: { engineId: string; by: string; readings: Reading[] }[] = [];
+    for (const { row, by, items, values } of jobs) {
+      const earlier = batches.filter(({ engineId }) => engineId === row.id).flatMap(({ readings }) => readings);
+      const readings = freshOf(items, values, await this.atHand.of(row.id), earlier, by, at);
+      if (readings.length > 0) batches.push({ engineId: row.id, by: by.handle, readings });
+    }
+    if (batches.length > 0) {
+      const acts = batches.map(({ engineId, by, readings }) => ({
+        at,
+        by,
+        act: 'readings.taken',
+        engineId,
+        body: {
+          readings: readings.map(({ id, measure, place, entered, unit }) => ({ id, measure, place, entered, unit })),
+        },
+      }));
+      try {
+        await audit.append(acts, (sealed) => insertReadings(database, batches, sealed));
+      } catch (error) {
+        throw jobs.length === 1 && isUniqueViolation(error, 'readings_id_key')
+          ? await this.whoseId(jobs[0], error)
+          : error;
+      }
+    }
+    for (const job of jobs) {
+      // Where another process was faster meanwhile, this is read anew and has ours already.
+      const history = await this.atHand.of(job.row.id);
+      const fresh = batches.flatMap(({ readings }) => readings);
+      job.done(
+        job.items.map(({ id }) => {
+          const known = history.find(id);
+          const reading = known ?? fresh.find((taken) => taken.id === id)!;
+          const others = known ? history.latestBefore(known) : history.latestOf(reading.measure);
+          if (!known) history.add(reading);
+          return answerFor(job.row, reading, others);
+        }),
+      );
+    }
+  }
+
+  /** An id that is in the database, but not in this engine's history: another engine's, or written meanwhile. */
+  private async whoseId({ row, items }: Job, error: unknown): Promise<unknown> {
+    const ids = items.map((item) => item.id);
+    const elsewhere = await idsElsewhere(this.context.database, row.id, ids);
+    // Written meanwhile by another process of this shop: the sender's next try finds it, and is answered.
+    return elsewhere.length === 0 ? error : idTaken(ids.findIndex((id) => elsewhere.includes(id)));
+  }
+}
+
+function answerFor({ engine, spec }: EngineRow, reading: Reading, others: Reading[]): SavedReading {
+  const { verdict, limit, judgedAs, hints } = judgeReading(engine, spec, reading, others);
   return {
-    id,
+    id: reading.id,
     value: reading.value,
-    unit: CANONICAL_UNIT[findMeasure(reading.measure)!.quantity],
+    unit: CANONICAL_UNIT[measureOf(reading.measure).quantity],
     verdict,
     limit,
     ...(judgedAs ? { judgedAs } : {}),

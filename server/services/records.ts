@@ -71,7 +71,7 @@ export async function sign(
       engineId,
       body: { record: record.id, revision: record.revision, fingerprint },
     };
-    await audit.append(act, (sealed) =>
+    await audit.append([act], ([sealed]) =>
       database.transaction(async (queries) => {
         await insertRecord(queries, { summary, jws, pdf, pdfSha256: sha256(pdf) });
         await audit.insert(queries, sealed);

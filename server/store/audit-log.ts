@@ -44,6 +44,8 @@ export function chainHash(
  */
 export class AuditLog {
   private head: string | null = null;
+  /** Moves whenever the head in memory turned out not to be the newest row: what else is in memory is stale too. */
+  generation = 0;
   private last: Promise<unknown> = Promise.resolve();
 
   constructor(private readonly database: Database) {}
@@ -55,18 +57,23 @@ export class AuditLog {
     return turn;
   }
 
-  /** Within `exclusively`: seals the act to the head, and lets `write` put its row down together with what it tells of. */
-  async append<T>(act: Act, write: (sealed: SealedAct) => Promise<T>): Promise<T> {
+  /** Within `exclusively`: seals acts to the head, and lets `write` put their rows down together with what they tell of. */
+  async append<T>(acts: Act[], write: (sealed: SealedAct[]) => Promise<T>): Promise<T> {
     for (;;) {
-      const previous = this.head ?? (await this.readHead());
-      const body = canonicalJson(act.body);
-      const hash = chainHash(previous, { ...act, body });
+      let head = this.head ?? (await this.readHead());
+      const sealed = acts.map((act): SealedAct => {
+        const previous = head;
+        const body = canonicalJson(act.body);
+        head = chainHash(previous, { ...act, body });
+        return [act.at, act.by, act.act, act.engineId, body, previous, head];
+      });
       try {
-        const result = await write([act.at, act.by, act.act, act.engineId, body, previous, hash]);
-        this.head = hash;
+        const result = await write(sealed);
+        this.head = head;
         return result;
       } catch (error) {
         this.head = null;
+        this.generation++;
         if (!isUniqueViolation(error, 'audit_one_successor')) throw error;
       }
     }
@@ -75,7 +82,7 @@ export class AuditLog {
   /** One transaction: `work`, and the row that tells of it. */
   record<T>(act: Act, work: (queries: Queries) => Promise<T>): Promise<T> {
     return this.exclusively(() =>
-      this.append(act, (sealed) =>
+      this.append([act], ([sealed]) =>
         this.database.transaction(async (queries) => {
           const result = await work(queries);
           await this.insert(queries, sealed);

@@ -45,13 +45,13 @@ export async function listReadings(queries: Queries, engineId: string): Promise<
   return rows.map(toReading);
 }
 
-/** What a new batch is judged against: the readings of its measures, and any that already carry its ids. */
-export async function readingsBeside(queries: Queries, engineId: string, measures: string[], ids: string[]) {
-  const rows = await queries.query<Columns>(
-    `select ${COLUMNS} from readings where (engine_id = $1 and measure = any($2::text[])) or id = any($3::uuid[]) order by seq`,
-    [engineId, measures, ids],
+/** Those of `ids` that are readings of another engine. */
+export async function idsElsewhere(queries: Queries, engineId: string, ids: string[]): Promise<string[]> {
+  const rows = await queries.query<{ id: string }>(
+    'select id from readings where id = any($1::uuid[]) and engine_id <> $2',
+    [ids, engineId],
   );
-  return rows.map((row) => ({ engineId: row.engine_id, reading: toReading(row) }));
+  return rows.map((row) => row.id);
 }
 
 /** The newest reading of each measure and place, for several engines at once: what the floor shows. */
@@ -68,29 +68,30 @@ export async function latestReadings(queries: Queries, engineIds: string[]): Pro
   return byEngine;
 }
 
-/** Writes a batch and the act that tells of it in one statement, so that one sync makes both durable. */
+/**
+ * Writes batches and the acts that tell of them in one statement, so that one sync makes all durable. Plain VALUES:
+ * `unnest` of arrays costs a single reading, which is what a bench sends, half as much again.
+ */
 export async function insertReadings(
   queries: Queries,
-  engineId: string,
-  readings: Reading[],
-  sealed: SealedAct,
+  batches: { engineId: string; readings: Reading[] }[],
+  sealed: SealedAct[],
 ): Promise<void> {
-  const column = <K extends keyof Reading>(key: K) => readings.map((reading) => reading[key] ?? null);
+  const params: unknown[] = [];
+  const slots = (values: unknown[]) => `(${values.map((value) => `$${params.push(value)}`).join(', ')})`;
+  const rows = batches.flatMap(({ engineId, readings }) =>
+    readings.map((reading) =>
+      slots([
+        reading.id, engineId, reading.measure, reading.place, reading.entered, reading.unit, reading.value,
+        reading.takenAt, reading.by, reading.how, reading.instrument ?? null, reading.note ?? null,
+        reading.supersedes ?? null,
+      ]),
+    ),
+  ); // prettier-ignore
   await queries.query(
-    `with taken as (
-       insert into readings (${COLUMNS})
-       select id, $14::uuid, measure, place, entered, unit, value, taken_at::timestamptz, taken_by, how, instrument, note, supersedes
-       from unnest($1::uuid[], $2::text[], $3::text[], $4::text[], $5::text[], $6::float8[], $7::text[], $8::text[],
-                   $9::text[], $10::text[], $11::text[], $12::uuid[], $13::int[])
-         as t(id, measure, place, entered, unit, value, taken_at, taken_by, how, instrument, note, supersedes, turn)
-       order by turn
-     )
-     ${AUDIT_INSERT} values ($15, $16, $17, $18, $19, $20, $21)`,
-    [
-      column('id'), column('measure'), column('place'), column('entered'), column('unit'), column('value'),
-      column('takenAt'), column('by'), column('how'), column('instrument'), column('note'), column('supersedes'),
-      readings.map((_, index) => index), engineId, ...sealed,
-    ], // prettier-ignore
+    `with taken as (insert into readings (${COLUMNS}) values ${rows.join(', ')})
+     ${AUDIT_INSERT} values ${sealed.map(slots).join(', ')}`,
+    params,
   );
 }
 

@@ -54,15 +54,7 @@ function Dial({
   const to = pointer === null ? null : onCircle(x, y, 43, pointer);
   const said = `${spokenPlace(place)}: ${figure ? `${figure}, ` : ''}${MARK_WORD[mark]}${resting ? ', may be set now' : ', on its lobe or ramp'}`;
   return (
-    <g
-      role="button"
-      tabIndex={active ? 0 : -1}
-      aria-label={said}
-      aria-pressed={active}
-      data-place={place}
-      onClick={onPick}
-      style={{ cursor: 'pointer' }}
-    >
+    <g>
       {active && <circle cx={x} cy={y} r={MAP.dial + 8} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />}
       <circle
         cx={x}
@@ -82,6 +74,7 @@ function Dial({
         <text
           x={x}
           y={y + 7}
+
           textAnchor="middle"
           className="figure"
           fontSize={Math.min(22, 110 / Math.max(typed.length, 1))}
@@ -96,6 +89,7 @@ function Dial({
           <text
             x={x}
             y={y + 36}
+
             textAnchor="middle"
             className="figure"
             fontSize={figure.length > 5 ? 14 : 17}
@@ -109,6 +103,7 @@ function Dial({
       <text
         x={x}
         y={y - MAP.dial - 12}
+
         textAnchor="middle"
         fontFamily="var(--head)"
         fontWeight={600}
@@ -117,6 +112,20 @@ function Dial({
       >
         {place.slice(-1)}
       </text>
+      {/* What is pressed and named lies over the drawing, as large as a gloved finger needs. */}
+      <circle
+        cx={x}
+        cy={y}
+        r={MAP.dial + 8}
+        fill="transparent"
+        role="button"
+        tabIndex={active ? 0 : -1}
+        aria-label={said}
+        aria-pressed={active}
+        data-place={place}
+        onClick={onPick}
+        style={{ cursor: 'pointer' }}
+      />
     </g>
   );
 }

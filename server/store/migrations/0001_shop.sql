@@ -113,7 +113,7 @@ create table audit (
   engine_id uuid,
   body text not null,
   previous_hash text not null,
-  hash text not null unique,
+  hash text not null,
   constraint audit_one_successor unique (previous_hash)
 );
 create index audit_of_engine on audit (engine_id, seq desc);

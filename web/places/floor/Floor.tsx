@@ -86,12 +86,15 @@ export function Floor() {
   const [params, setParams] = useSearchParams();
   const search = params.get('search') ?? '';
   const page = Number(params.get('page') ?? 1);
+  // The address follows the field a moment later; a field that waited for it would lose keys typed fast.
+  const [typed, setTyped] = useState(search);
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const field = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLUListElement>(null);
   const role = useSession((state) => state.person?.role);
 
+  useEffect(() => setTyped((text) => (document.activeElement === field.current ? text : search)), [search]);
   useEffect(() => {
     let stale = false;
     call<Answer>('GET', `/api/engines?search=${encodeURIComponent(search)}&page=${page}`).then(
@@ -153,8 +156,11 @@ export function Floor() {
       <div onKeyDown={walk}>
         <TextField
           inputRef={field}
-          value={search}
-          onChange={(event) => setParams(event.target.value ? { search: event.target.value } : {}, { replace: true })}
+          value={typed}
+          onChange={(event) => {
+            setTyped(event.target.value);
+            setParams(event.target.value ? { search: event.target.value } : {}, { replace: true });
+          }}
           placeholder="tag, title or customer"
           sx={{ maxWidth: 380, mt: 1.5 }}
           slotProps={{

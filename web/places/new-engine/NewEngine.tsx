@@ -34,10 +34,13 @@ export function NewEngine() {
   }, []);
 
   const show = (issues: Issue[]) => {
-    const names = issues.map(({ path }) => fieldOf(path));
-    issues.forEach(({ message }, index) =>
-      setError(names[index] as FieldPath<EngineForm>, { message }, { shouldFocus: index === 0 }),
-    );
+    // A field with several faults says its first, and the topmost wrong field takes the focus.
+    const first = new Map([...issues].reverse().map(({ path, message }) => [fieldOf(path), message]));
+    [...first]
+      .reverse()
+      .forEach(([name, message], index) =>
+        setError(name as FieldPath<EngineForm>, { message }, { shouldFocus: index === 0 }),
+      );
   };
   const submit = handleSubmit(async (form) => {
     clearErrors();

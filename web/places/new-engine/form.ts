@@ -131,12 +131,18 @@ const asIssue = (issue: { path: PropertyKey[]; message: string }): Issue => ({
 
 /** The request of a form, or everything that is wrong with it at once, by the same schema and rules as the server's. */
 export function checkForm(form: EngineForm): { ok: true; request: NewEngine } | { ok: false; issues: Issue[] } {
-  const parsed = newEngineSchema.safeParse(requestOf(form));
-  // Names still missing must not hide that the engine itself is impossible.
-  const engine = newEngineSchema.safeParse(requestOf({ ...form, tag: '-', title: '-', customer: '-' }));
-  const issues = [
-    ...(parsed.success ? [] : parsed.error.issues.map(asIssue)),
-    ...(engine.success ? asIssues(completeEngine(engine.data).issues) : []),
-  ];
-  return parsed.success && issues.length === 0 ? { ok: true, request: parsed.data } : { ok: false, issues };
+  const request = requestOf(form);
+  const parsed = newEngineSchema.safeParse(request);
+  if (parsed.success) {
+    const issues = asIssues(completeEngine(parsed.data).issues);
+    return issues.length === 0 ? { ok: true, request: parsed.data } : { ok: false, issues };
+  }
+  // One field that is no number must not hide that the others make no engine: those are looked at without it.
+  const wrong = new Set(parsed.error.issues.map((issue) => issue.path[0]));
+  const rest = Object.fromEntries(Object.entries(request as object).filter(([key]) => !wrong.has(key)));
+  const others = newEngineSchema.safeParse({ ...rest, layout: form.layout, tag: '-', title: '-', customer: '-' });
+  const impossible = others.success
+    ? completeEngine(others.data).issues.filter(({ code }) => code !== 'custom-needs')
+    : [];
+  return { ok: false, issues: [...parsed.error.issues.map(asIssue), ...asIssues(impossible)] };
 }

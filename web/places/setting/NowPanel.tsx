@@ -122,7 +122,7 @@ export function NowPanel({ setting }: { setting: SettingState }) {
 
   return (
     <aside className="now" aria-label="What to do now">
-      <div className="now-rest">
+      <div className="now-rest" tabIndex={0}>
         <h2>{spokenPlace(active)}</h2>
         {!acknowledged && <Cautions setting={setting} />}
         {rests ? (

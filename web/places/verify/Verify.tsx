@@ -1,5 +1,5 @@
 import Button from '@mui/material/Button';
-import { useEffect, useState, type ChangeEvent } from 'react';
+import { useEffect, useRef, useState, type ChangeEvent } from 'react';
 import { useSearchParams } from 'react-router';
 import type { VerifyAnswer } from '../../../contracts/record.js';
 import { call, sayError } from '../../app/api.js';
@@ -79,6 +79,7 @@ export function Verify() {
   const [params] = useSearchParams();
   const fingerprint = params.get('fingerprint');
   const [outcome, setOutcome] = useState<Outcome | null>(null);
+  const input = useRef<HTMLInputElement>(null);
 
   const ask = async (asked: string, question: Promise<VerifyAnswer>) => {
     try {
@@ -102,10 +103,10 @@ export function Verify() {
     <Page title="Verify a record">
       <div style={{ maxWidth: 720 }}>
         <p>Choose the PDF or the JSON file that the shop handed over. One changed byte is found.</p>
-        <Button component="label" variant="contained">
+        <Button variant="contained" onClick={() => input.current!.click()}>
           Choose a file
-          <input type="file" className="sr-only" onChange={choose} aria-label="Record, PDF or JSON" />
         </Button>
+        <input ref={input} type="file" hidden onChange={choose} aria-label="Record, PDF or JSON" />
         {outcome && ('answer' in outcome ? <Answer {...outcome} /> : <p role="alert">{outcome.problem}</p>)}
         <p style={{ color: 'var(--steel)', marginTop: 26 }}>
           The file is checked on the shop’s own server. To check without it: any PDF reader that shows signatures, or

@@ -1,0 +1,57 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { expect, test, type Page } from '@playwright/test';
+import { signIn } from './bench.js';
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+async function faults(page: Page): Promise<string[]> {
+  // Evaluated rather than added as a script: the page's own policy lets no foreign script in.
+  await page.evaluate(AXE);
+  const { violations } = await page.evaluate(() =>
+    (window as unknown as { axe: { run: (options: object) => Promise<{ violations: never[] }> } }).axe.run({
+      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'best-practice'],
+    }),
+  );
+  return (violations as { id: string; nodes: { html: string }[] }[]).map(
+    ({ id, nodes }) => `${id}: ${nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`,
+  );
+}
+
+const engineId = async (page: Page, tag: string) => {
+  const { engines } = await (await page.request.get(`/api/engines?search=${tag}`)).json();
+  return (engines as { id: string }[])[0].id;
+};
+
+for (const shade of ['light', 'dark'] as const) {
+  test(`axe finds nothing wrong with any place, ${shade}`, async ({ page }) => {
+    await page.addInitScript((chosen) => {
+      localStorage.setItem(
+        'utex.preferences',
+        JSON.stringify({ state: { shade: chosen, unit: null, positions: {} }, version: 0 }),
+      );
+    }, shade);
+    await page.goto('/');
+    await expect(page.getByLabel('PIN')).toBeVisible();
+    const found: Record<string, string[]> = { 'sign in': await faults(page) };
+    await signIn(page, 'lead');
+    const petrel = await engineId(page, 'PH8-031');
+    const places = {
+      floor: '/',
+      'new engine': '/engines/new',
+      setting: `/engines/${petrel}/setting`,
+      review: `/engines/${petrel}/review`,
+      record: `/engines/${await engineId(page, 'BS6-114')}/record`,
+      people: '/people',
+      verify: '/verify',
+      nowhere: '/nowhere',
+    };
+    for (const [name, address] of Object.entries(places)) {
+      await page.goto(address);
+      await expect(page.locator('h1')).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      found[name] = await faults(page);
+    }
+    expect(found).toEqual(Object.fromEntries(Object.keys(found).map((name) => [name, []])));
+  });
+}

@@ -1,0 +1,40 @@
+import { expect, type Page } from '@playwright/test';
+
+/** What a person at the bench does in more than one test. */
+
+export type Role = 'owner' | 'lead' | 'builder' | 'apprentice';
+export const PIN = '246810';
+
+export async function signIn(page: Page, role: Role, to = '/'): Promise<void> {
+  await page.goto(to);
+  await page.getByLabel('Handle').fill(role);
+  await page.getByLabel('PIN').fill(PIN);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /^Sign out/ })).toBeVisible();
+}
+
+export async function signOut(page: Page): Promise<void> {
+  await page.getByRole('button', { name: /^Sign out/ }).click();
+  await expect(page.getByLabel('PIN')).toBeVisible();
+}
+
+let count = 0;
+
+/** Opens an engine through the API as whoever is signed in, and goes to one of its places. */
+export async function openEngine(page: Page, place: string, change: Record<string, unknown> = {}): Promise<string> {
+  count++;
+  const tag = `E2E-${count}-${Date.now() % 100_000}`;
+  const request = { tag, title: 'Petrel H8', customer: 'Fenwater Racing', layout: 'v8', ...change };
+  const answer = await page.request.post('/api/engines', { data: request });
+  expect(answer.status(), await answer.text()).toBe(201);
+  const { id } = (await answer.json()) as { id: string };
+  await page.goto(`/engines/${id}/${place}`);
+  await expect(page.getByRole('heading', { name: tag })).toBeVisible();
+  return id;
+}
+
+/** Presses the keys of a number one by one, then Enter. */
+export async function key(page: Page, text: string): Promise<void> {
+  await page.keyboard.type(text);
+  await page.keyboard.press('Enter');
+}

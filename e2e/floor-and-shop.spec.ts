@@ -1,0 +1,66 @@
+import { expect, test } from '@playwright/test';
+import { signIn } from './bench.js';
+
+test('the floor shows the four engines of the shop, searches by key and opens with Enter', async ({ page }) => {
+  await signIn(page, 'builder');
+  const rows = page.getByRole('list', { name: 'Engines' }).getByRole('listitem');
+  for (const tag of ['PH8-031', 'BS6-114', 'DT2-007', 'KM1-052'])
+    await expect(rows.filter({ hasText: tag })).toHaveCount(1);
+  await page.keyboard.press('/');
+  await page.keyboard.type('petrel');
+  await expect(rows.filter({ hasText: 'PH8-031' })).toHaveCount(1);
+  await expect(rows.filter({ hasText: 'KM1-052' })).toHaveCount(0);
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/engines\/[0-9a-f-]{36}\//);
+  await page.goBack();
+  await expect(rows.filter({ hasText: 'PH8-031' })).toHaveCount(1);
+});
+
+test('a new engine is refused field by field, and nothing typed is lost', async ({ page }) => {
+  await signIn(page, 'builder');
+  await page.getByRole('link', { name: 'Open an engine' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Open an engine' })).toBeVisible();
+  await page.getByLabel('Title').fill('Petrel H8');
+  await page.getByLabel('Firing order').fill('1 8 7 2 6 5 4 4');
+  await page.getByLabel('Ratio, intake').fill('nine');
+  await page.getByRole('button', { name: 'Open the engine' }).click();
+  await expect(page.getByText('must be filled in')).toHaveCount(2);
+  await expect(page.getByText('a cylinder fires twice in this order')).toBeVisible();
+  await expect(page.getByLabel('Ratio, intake')).toHaveAttribute('aria-invalid', 'true');
+  await expect(page.getByLabel('Ratio, intake')).toHaveValue('nine');
+
+  await page.getByLabel('Tag').fill(`NEW-${Date.now() % 100_000}`);
+  await page.getByLabel('Customer').fill('Fenwater Racing');
+  await page.getByLabel('Firing order').fill('1-8-7-2-6-5-4-3');
+  await page.getByLabel('Ratio, intake').fill('1.65');
+  await page.getByRole('button', { name: 'Open the engine' }).click();
+  await expect(page).toHaveURL(/\/setting$/);
+});
+
+test('a wrong PIN is told, and the handle stays', async ({ page }) => {
+  await page.goto('/');
+  await page.getByLabel('Handle').fill('owner');
+  await page.getByLabel('PIN').fill('000000');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Handle and PIN do not belong together.')).toBeVisible();
+  await expect(page.getByLabel('Handle')).toHaveValue('owner');
+});
+
+test('the owner brings somebody in, and nobody else is offered it', async ({ page }) => {
+  await signIn(page, 'owner', '/people');
+  const handle = `hand${Date.now() % 10_000}`;
+  await page.getByLabel('Name').fill('Merle Fenn');
+  await page.getByLabel('Handle').fill(handle);
+  await page.getByLabel('PIN').fill('12');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('6 to 12 digits')).toBeVisible();
+  await page.getByLabel('PIN').fill('424242');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('cell', { name: handle })).toBeVisible();
+  await page.context().clearCookies();
+  await page.evaluate(() => localStorage.clear());
+  await signIn(page, 'apprentice', '/people');
+  await expect(page.getByText('Bring somebody in')).toHaveCount(0);
+});

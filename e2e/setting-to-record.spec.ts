@@ -1,0 +1,143 @@
+import { execFileSync } from 'node:child_process';
+import { readFileSync, writeFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { key, openEngine, signIn, signOut } from './bench.js';
+
+test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, the customer verifies', async ({
+  page,
+}, info) => {
+  await signIn(page, 'builder');
+  const id = await openEngine(page, 'setting');
+  await page.getByRole('button', { name: 'Read and understood' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('0 of 16')).toBeVisible();
+  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+
+  // The first valve along the crank is active; each Enter takes the value and steps on along the crank.
+  await expect(page.locator('aside h2')).toHaveText('3 intake');
+  const started = Date.now();
+  for (let valve = 0; valve < 15; valve++) await key(page, '5/8');
+  await key(page, '1.5');
+  expect(Date.now() - started).toBeLessThan(60_000);
+  await expect(page.getByText('16 of 16')).toBeVisible();
+  const taken = page.getByRole('region', { name: 'Just taken' });
+  await expect(taken).toContainText('high');
+  await expect(taken).toContainText('over its siblings');
+  await expect(taken).toContainText('on the server');
+
+  // A builder deals with flags but does not accept, and does not sign.
+  await page.goto(`/engines/${id}/review`);
+  await expect(page.getByText('Signing waits')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'accepted' })).toHaveCount(0);
+  await expect(page.getByText('The lead signs.')).toBeVisible();
+  await signOut(page);
+
+  await signIn(page, 'lead', `/engines/${id}/review`);
+  await expect(page.getByRole('button', { name: 'Sign record' })).toBeDisabled();
+  await page.getByRole('button', { name: 'accepted' }).focus();
+  await page.keyboard.press('Space');
+  await page.getByLabel(/^Reason: /).focus();
+  await page.keyboard.type('Deep plunger, maker allows it');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('No value waits to be dealt with.')).toBeVisible();
+  await page.getByRole('button', { name: 'Sign record' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/record$/);
+
+  const save = async (name: RegExp) => {
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name }).click()]);
+    const path = info.outputPath(download.suggestedFilename());
+    await download.saveAs(path);
+    return path;
+  };
+  const pdf = await save(/PDF/);
+  const said = execFileSync('pdfsig', ['-nocert', pdf], { encoding: 'utf8' });
+  expect(said).toContain('Signature is Valid.');
+  expect(said).toContain('Total document signed');
+
+  await page.goto('/verify');
+  await page.getByLabel('Record, PDF or JSON').setInputFiles(pdf);
+  await expect(page.getByRole('heading', { name: 'Valid', exact: true })).toBeVisible();
+  await expect(page.getByText('Fenwater Racing')).toBeVisible();
+
+  const bent = readFileSync(pdf);
+  bent[Math.floor(bent.length / 3)] ^= 1;
+  writeFileSync(info.outputPath('bent.pdf'), bent);
+  await page.getByLabel('Record, PDF or JSON').setInputFiles(info.outputPath('bent.pdf'));
+  await expect(page.getByRole('heading', { name: 'Not valid' })).toBeVisible();
+});
+
+test('a mistake is superseded and both tries stay in view, also after a reload', async ({ page }) => {
+  await signIn(page, 'builder');
+  await openEngine(page, 'setting');
+  await key(page, '9');
+  await expect(page.getByRole('region', { name: 'Just taken' })).toContainText('on the server');
+  await page.keyboard.press('[');
+  await page.reload();
+  await page.locator('[data-place="3I"]').click();
+  await key(page, '0.625');
+  await page.locator('[data-place="3I"]').click();
+  const tries = page.getByRole('list', { name: 'Read here before' }).getByRole('listitem');
+  await expect(tries).toHaveCount(2);
+  await expect(tries.first()).toHaveClass(/struck/);
+  await page.reload();
+  await expect(tries).toHaveCount(2);
+});
+
+test('text that is no number is refused at the valve, and what was typed stays', async ({ page }) => {
+  await signIn(page, 'builder');
+  await openEngine(page, 'setting');
+  await key(page, '1..2');
+  await expect(page.getByRole('alert')).toContainText('no number');
+  await expect(page.getByTestId('active-number')).toHaveText('1..2');
+  for (let turn = 0; turn < 2; turn++) await page.keyboard.press('Backspace');
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('active-number')).toHaveText('–');
+});
+
+test('the crank turns from stop to stop by key, and the valve that may be set becomes active', async ({ page }) => {
+  await signIn(page, 'builder');
+  await openEngine(page, 'setting');
+  const crank = page.getByRole('slider', { name: 'Crank' });
+  const before = await crank.getAttribute('aria-valuenow');
+  await page.keyboard.press(']');
+  expect(await crank.getAttribute('aria-valuenow')).not.toBe(before);
+  await page.keyboard.press('[');
+  expect(await crank.getAttribute('aria-valuenow')).toBe(before);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('turn the crank');
+  await page.keyboard.press('Escape');
+});
+
+test('with the server away the value shows at once and is kept here, then follows by itself', async ({ page }) => {
+  await signIn(page, 'builder');
+  const id = await openEngine(page, 'setting');
+  await page.route('**/readings', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
+  await key(page, '5/8');
+  const saved = page.getByRole('region', { name: 'Just taken' }).locator('[data-saved]');
+  await expect(saved).toHaveAttribute('data-saved', 'kept-here');
+  await expect(page.getByText('1 of 16')).toBeVisible();
+  await page.unroute('**/readings');
+  await expect(saved).toHaveAttribute('data-saved', 'on-server', { timeout: 15_000 });
+  const { readings } = await (await page.request.get(`/api/engines/${id}/readings`)).json();
+  expect(readings).toHaveLength(1);
+});
+
+test('a key press is painted within 50 ms with no network in the way', async ({ page }) => {
+  await signIn(page, 'builder');
+  await openEngine(page, 'setting');
+  await page.route('**/api/**', (route) => route.abort());
+  const times = await page.evaluate(async () => {
+    const spent: number[] = [];
+    for (const digit of '0.6250.625') {
+      const start = performance.now();
+      window.dispatchEvent(new KeyboardEvent('keydown', { key: digit, bubbles: true }));
+      await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve)));
+      spent.push(performance.now() - start);
+    }
+    return spent.sort((a, b) => a - b);
+  });
+  // Reported for the reader; the figure hangs on the machine, so the test only asks that the value is there.
+  console.log(`key press to painted value, ms: median ${times[times.length >> 1].toFixed(1)}`);
+  await expect(page.getByTestId('active-number')).toHaveText('0.6250.62');
+});

@@ -1,0 +1,30 @@
+import { defineConfig } from '@playwright/test';
+
+const PORT = 8431;
+
+/** Debian's Chromium, driven against the built server with demo data of its own, made anew for each run. */
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: 'test-results/e2e',
+  // One shop, one server: tests open engines of their own and run one after the other.
+  workers: 1,
+  fullyParallel: false,
+  timeout: 60_000,
+  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'], // prettier-ignore
+    },
+  },
+  webServer: {
+    command: 'rm -rf test-results/shop && exec node --enable-source-maps dist/demo/main.js',
+    env: { UTEX_PORT: String(PORT), UTEX_DATA: 'test-results/shop/data' },
+    url: `http://127.0.0.1:${PORT}/api/health`,
+    timeout: 120_000,
+    gracefulShutdown: { signal: 'SIGTERM', timeout: 10_000 },
+  },
+});

@@ -1,0 +1,48 @@
+/**
+ * Everything that must hold: installs, builds, lints, checks types, runs Jest and Playwright, and ends with one line
+ * that counts both. `npm test -- --jest` or `-- --e2e` runs one of the two alone.
+ */
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { build, ensureDebianTools, install, ROOT, run } from './steps.mjs';
+
+const only = process.argv.slice(2);
+const wants = (name) => only.length === 0 || only.includes(`--${name}`);
+const RESULTS = join(ROOT, 'test-results');
+const JEST_JSON = join(RESULTS, 'jest.json');
+const E2E_JSON = join(RESULTS, 'e2e.json');
+
+install();
+ensureDebianTools();
+build();
+if (only.length === 0) {
+  run('npm', ['run', '--silent', 'types']);
+  run('npm', ['run', '--silent', 'lint']);
+}
+
+rmSync(RESULTS, { recursive: true, force: true });
+mkdirSync(RESULTS, { recursive: true });
+const node = (args) => spawnSync('node', args, { cwd: ROOT, stdio: 'inherit' }).status === 0;
+const outcomes = [];
+
+if (wants('jest')) {
+  const fine = node([
+    '--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--json', `--outputFile=${JEST_JSON}`,
+  ]); // prettier-ignore
+  const said = existsSync(JEST_JSON) ? JSON.parse(readFileSync(JEST_JSON, 'utf8')) : null;
+  // A test file that does not even load counts as a failure, though it ran no test.
+  const failed = said ? said.numFailedTests + said.numRuntimeErrorTestSuites : 1;
+  outcomes.push({ fine, passed: said?.numPassedTests ?? 0, failed });
+}
+if (wants('e2e')) {
+  const fine = node(['node_modules/@playwright/test/cli.js', 'test']);
+  const said = existsSync(E2E_JSON) ? JSON.parse(readFileSync(E2E_JSON, 'utf8')).stats : null;
+  outcomes.push({ fine, passed: said?.expected ?? 0, failed: said ? said.unexpected + said.flaky : 1 });
+}
+
+const passed = outcomes.reduce((sum, outcome) => sum + outcome.passed, 0);
+const counted = outcomes.reduce((sum, outcome) => sum + outcome.failed, 0);
+const failed = counted === 0 && !outcomes.every((outcome) => outcome.fine) ? 1 : counted;
+console.log(`\n${passed} passed, ${failed} failed`);
+process.exit(failed === 0 && passed > 0 ? 0 : 1);

@@ -1,0 +1,96 @@
+import { openTestShop, type TestShop } from '../test-shop.js';
+
+let shop: TestShop;
+beforeAll(async () => {
+  shop = await openTestShop();
+});
+afterAll(() => shop.close());
+
+/** As much of the answers as the examples look into. */
+interface Figures {
+  stops: object[];
+  scores: { score: number }[];
+  doubtZones: Record<string, number>[];
+}
+const calc = async (name: string, input: object) => {
+  return shop.as('stranger')<Figures>('POST', `/api/calc/${name}`, input);
+};
+
+/** Holds numbers to the decimals in which the example states them. */
+function expectFigures(body: unknown, figures: Record<string, number>, decimals: number): void {
+  for (const [key, value] of Object.entries(figures))
+    expect((body as Record<string, number>)[key]).toBeCloseTo(value, decimals);
+}
+
+describe('the calculators answer the worked examples without a sign-in', () => {
+  test('preload', async () => {
+    const { body } = await calc('preload', {
+      mount: 'stud-nut', rockerRatio: 1.7, turns: 0.75, threadsPerUnit: 20, targetPlungerTravel: 0.035,
+    }); // prettier-ignore
+    expectFigures(body, { leverFactor: 1.5882, plungerTravel: 0.0596, turnsForTarget: 0.4407 }, 4);
+  });
+  test('lash', async () => {
+    const { body } = await calc('lash', { state: 'hot', value: 0.022, block: 'iron', head: 'aluminium' });
+    expectFigures(body, { hot: 0.022, cold: 0.016, growth: 0.006 }, 9);
+  });
+  test('valve-stops', async () => {
+    const { body } = await calc('valve-stops', {
+      firingOrder: [1, 8, 7, 2, 6, 5, 4, 3], method: 'fewest',
+      events: { intakeOpenBtdc: 30, intakeCloseAbdc: 66, exhaustOpenBbdc: 70, exhaustCloseAtdc: 26 },
+    }); // prettier-ignore
+    expect(body.stops).toHaveLength(2);
+  });
+  test('siblings', async () => {
+    const values = [1.25, 1.375, 1.25, 1.375, 1.25, 1.25, 0.875, 1.375].map((value, index) => ({
+      place: `${index + 1}I`,
+      value,
+    }));
+    const { body } = await calc('siblings', { values, resolution: 0.125 });
+    expect(body.scores[6].score).toBeCloseTo(-4.05, 2);
+  });
+  test('judge', async () => {
+    const { body } = await calc('judge', { value: 0.062, min: 0.02, max: 0.06, uncertainty: 0.004 });
+    expect(body).toMatchObject({ verdict: 'doubt' });
+    const [low, high] = body.doubtZones;
+    expectFigures(low, { from: 0.016, to: 0.024 }, 9);
+    expectFigures(high, { from: 0.056, to: 0.064 }, 9);
+  });
+});
+
+describe('what cannot be is 422 with the field, never a guess', () => {
+  const events = { intakeOpenBtdc: 30, intakeCloseAbdc: 66, exhaustOpenBbdc: 70, exhaustCloseAtdc: 26 };
+  test.each([
+    ['preload', { mount: 'stud-nut', rockerRatio: 0, turns: 1, pitch: 1 }, 'rockerRatio'],
+    ['preload', { mount: 'stud-nut', rockerRatio: 1.6 }, 'turns'],
+    ['preload', { mount: 'stud-nut', rockerRatio: 1.6, turns: '1', pitch: 1 }, 'turns'],
+    ['lash', { state: 'warm', value: 0.02, block: 'iron', head: 'iron' }, 'state'],
+    ['lash', { state: 'hot', value: 0.002, block: 'aluminium', head: 'aluminium' }, 'value'],
+    ['valve-stops', { firingOrder: [1, 1], events, method: 'eoic' }, 'firingOrder'],
+    ['valve-stops', { firingOrder: [1, 2], intervals: [400, 310], events, method: 'eoic' }, 'intervals'],
+    [
+      'valve-stops',
+      { firingOrder: [1, 2], events: { ...events, exhaustOpenBbdc: 500 }, method: 'eoic' },
+      'events.exhaustOpenBbdc',
+    ],
+    ['siblings', { values: [], resolution: 0.1 }, 'values'],
+    ['judge', { value: 1 }, 'min'],
+    ['judge', { value: 1, min: 2, max: 1 }, 'max'],
+  ])('%s %j is refused at %s', async (name, input, path) => {
+    const { status, body } = await calc(name, input);
+    expect(status).toBe(422);
+    expect(body.error.issues.map((issue) => issue.path)).toContain(path);
+  });
+});
+
+test('the OpenAPI document names every calculator and every address of the contract', async () => {
+  const { body } = await shop.as('stranger')<{ openapi: string; paths: Record<string, object> }>(
+    'GET',
+    '/api/openapi.json',
+  );
+  expect(body.openapi).toMatch(/^3\./);
+  const paths = Object.keys(body.paths);
+  for (const name of ['preload', 'lash', 'valve-stops', 'siblings', 'judge'])
+    expect(paths).toContain(`/api/calc/${name}`);
+  for (const path of ['/api/session', '/api/engines/{id}/readings', '/api/engines/{id}/records', '/api/verify'])
+    expect(paths).toContain(path);
+});

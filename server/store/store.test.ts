@@ -1,0 +1,101 @@
+import { mkdtempSync, rmSync, writeFileSync, appendFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { AuditLog, checkAudit } from './audit-log.js';
+import type { Database } from './database.js';
+import { FolderInUse, lockFolder } from './folder-lock.js';
+import { BrokenMigrations, migrate, MIGRATIONS_FOLDER, readMigrations } from './migrate.js';
+import { openPglite } from './pglite.js';
+
+const folder = mkdtempSync(join(tmpdir(), 'utex-store-'));
+let database: Database;
+let syncs = 0;
+beforeAll(async () => {
+  database = await openPglite(join(folder, 'database'), () => syncs++);
+  await migrate(database);
+});
+afterAll(async () => {
+  await database.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const act = (name: string) => ({ at: new Date(0), by: 'owner', act: name, engineId: null, body: { name } });
+
+describe('durability', () => {
+  test('each commit is one sync to the disk, and reading is none', async () => {
+    const audit = new AuditLog(database);
+    await audit.record(act('first'), async () => {});
+    const before = syncs;
+    for (let turn = 0; turn < 5; turn++) await audit.record(act(`act ${turn}`), async () => {});
+    expect(syncs - before).toBe(5);
+    await database.query('select count(*) from audit');
+    expect(syncs - before).toBe(5);
+  });
+
+  test('a transaction that fails leaves nothing, and the chain goes on', async () => {
+    const audit = new AuditLog(database);
+    await expect(
+      audit.record(act('bad'), async (queries) => {
+        await queries.query("insert into shop values (1, 'x', 'y', now())");
+        throw new Error('half way');
+      }),
+    ).rejects.toThrow('half way');
+    expect(await database.query('select * from shop')).toEqual([]);
+    await audit.record(act('good'), async () => {});
+    expect((await checkAudit(database)).brokenAt).toBeNull();
+  });
+});
+
+describe('the audit chain', () => {
+  test('two logs on one database never fork it', async () => {
+    const [one, other] = [new AuditLog(database), new AuditLog(database)];
+    await one.record(act('one'), async () => {});
+    await other.record(act('other'), async () => {});
+    await one.record(act('one again'), async () => {});
+    expect((await checkAudit(database)).brokenAt).toBeNull();
+  });
+
+  test('a row changed behind its back is found, by its number', async () => {
+    await expect(database.query("update audit set act = 'x' where seq = 2")).rejects.toThrow(/append-only/);
+    await database.script('alter table audit disable trigger audit_stays');
+    await database.query("update audit set body = '{}' where seq = 2");
+    expect((await checkAudit(database)).brokenAt).toBe(2);
+  });
+});
+
+describe('migrations are an ordered, checked chain', () => {
+  const copyOf = (files: Record<string, string>) => {
+    const copy = mkdtempSync(join(tmpdir(), 'utex-migrations-'));
+    for (const [name, sql] of Object.entries(files)) writeFileSync(join(copy, name), sql);
+    return copy;
+  };
+  const known = () => Object.fromEntries(readMigrations(MIGRATIONS_FOLDER).map(({ name, sql }) => [name, sql]));
+  const next = () => `${String(Object.keys(known()).length + 1).padStart(4, '0')}_next.sql`;
+
+  test('applied once, they are not applied again', async () => {
+    await expect(migrate(database)).resolves.toBeUndefined();
+  });
+  test('a changed file, a gap, a file that is gone and one that is no migration refuse to start', async () => {
+    const changed = copyOf(known());
+    appendFileSync(join(changed, readMigrations(MIGRATIONS_FOLDER)[0].name), '\n-- changed');
+    await expect(migrate(database, changed)).rejects.toThrow(/was changed after/);
+    await expect(migrate(database, copyOf({ ...known(), '0099_far.sql': 'select 1' }))).rejects.toThrow(/gap/);
+    await expect(migrate(database, copyOf({}))).rejects.toThrow(BrokenMigrations);
+    expect(() => readMigrations(copyOf({ 'notes.txt': '' }))).toThrow(BrokenMigrations);
+  });
+  test('a migration that fails leaves nothing of itself', async () => {
+    const broken = copyOf({ ...known(), [next()]: 'create table half (id int); select no_such_thing();' });
+    await expect(migrate(database, broken)).rejects.toThrow(/no_such_thing/);
+    await database.script('rollback');
+    expect(await database.query("select 1 from pg_tables where tablename = 'half'")).toEqual([]);
+  });
+});
+
+test('a folder is one process’s at a time, and free again once released', async () => {
+  const release = await lockFolder(folder);
+  await expect(lockFolder(folder)).rejects.toThrow(FolderInUse);
+  await release();
+  await (
+    await lockFolder(folder)
+  )();
+});
