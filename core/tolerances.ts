@@ -14,3 +14,12 @@ export const SAME_ANGLE_DEG = 1e-9;
  * one part in 10¹² swallows the last bits and nothing that a gauge could show.
  */
 export const SAME_VALUE_RATIO = 1e-12;
+
+/** Power of a synthetic lobe. Bisection stops here: a ten-millionth of the power moves no point by a ten-thousandth of a degree. */
+export const PROFILE_CONVERGED = 1e-9;
+
+/** Natural logarithm of the smoothing. A thousandth more or less changes the distance from the readings by less than a dial shows. */
+export const SPLINE_RMS_RATIO = 1e-3;
+
+/** Crank degrees. Crossings are bisected down to this: a hundred-thousandth of what a wheel can be read to. */
+export const CROSSING_DEG = 1e-6;
