@@ -6,28 +6,10 @@ import { judge } from '../core/judge/judge.js';
 import { siblings } from '../core/judge/siblings.js';
 import { lash } from '../core/valvetrain/lash.js';
 import { preload } from '../core/valvetrain/preload.js';
+import { camCalculators } from './calc-cam.js';
+import { answerUnit, calculator, number, positive, unit, type Calculator } from './calculator.js';
 import { cardEventsSchema } from './engine.js';
 
-/**
- * The calculators: `POST /api/calc/<name>`. Lengths come and go in the request's `unit`; angles are crank degrees.
- * Each row binds a core function to the schema of its request and of its answer.
- */
-export interface Calculator<In extends z.ZodType = z.ZodType, Out extends z.ZodType = z.ZodType> {
-  name: string;
-  summary: string;
-  input: In;
-  output: Out;
-  compute: (input: z.infer<In>) => z.infer<Out>;
-}
-
-/** Keeps the types of one row together. */
-function calculator<In extends z.ZodType, Out extends z.ZodType>(row: Calculator<In, Out>): Calculator<In, Out> {
-  return row;
-}
-
-const number = z.number({ error: 'a number' });
-const unit = z.enum(['in', 'mm']).default('in');
-const positive = number.positive('above zero');
 const metal = z.enum(['iron', 'aluminium']);
 
 const preloadCalculator = calculator({
@@ -44,7 +26,7 @@ const preloadCalculator = calculator({
     targetPlungerTravel: number.optional(),
   }),
   output: z.object({
-    unit: z.enum(['in', 'mm']),
+    unit: answerUnit,
     leverFactor: number,
     adjusterTravel: number.optional(),
     plungerTravel: number.optional(),
@@ -65,7 +47,7 @@ const lashCalculator = calculator({
     head: metal,
     growth: number.optional(),
   }),
-  output: z.object({ unit: z.enum(['in', 'mm']), hot: number, cold: number, growth: number }),
+  output: z.object({ unit: answerUnit, hot: number, cold: number, growth: number }),
   compute: (input) => ({ unit: input.unit, ...lash(input) }),
 });
 
@@ -149,4 +131,5 @@ export const CALCULATORS = [
   valveStopsCalculator,
   siblingsCalculator,
   judgeCalculator,
+  ...camCalculators,
 ] as unknown as Calculator[];

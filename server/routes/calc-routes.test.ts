@@ -11,6 +11,9 @@ interface Figures {
   stops: object[];
   scores: { score: number }[];
   doubtZones: Record<string, number>[];
+  points: [number, number][];
+  durations: { duration: number }[];
+  smoothing: object;
 }
 const calc = async (name: string, input: object) => {
   return shop.as('stranger')<Figures>('POST', `/api/calc/${name}`, input);
@@ -57,6 +60,91 @@ describe('the calculators answer the worked examples without a sign-in', () => {
   });
 });
 
+describe('dead centre and cam timing', () => {
+  test.each<[string, object, Record<string, number | boolean>]>([
+    [
+      'true-tdc',
+      { method: 'piston-stop', first: { deg: 31.5, side: 'after' }, second: { deg: 26, side: 'before' } },
+      { wheelErrorDeg: 2.75, halfSpanDeg: 28.75 },
+    ],
+    ['dial-reading', { perRev: 0.1, revs: 4, needle: 0.078, runs: 'against' }, { travel: 0.422 }],
+    ['misalignment', { expected: 0.341, observed: 0.3395 }, { angleDeg: 5.376 }],
+    [
+      'cam-events',
+      { intakeOpenBtdc: -4, intakeCloseAbdc: 36, exhaustOpenBbdc: 44, exhaustCloseAtdc: -6 },
+      {
+        intakeDuration: 212,
+        exhaustDuration: 218,
+        intakeCentreline: 110,
+        exhaustCentreline: 115,
+        lobeSeparation: 112.5,
+        advance: 2.5,
+        overlap: -10,
+      },
+    ],
+    [
+      'cam-centreline',
+      {
+        pairs: [
+          { drop: 0.02, opening: 84.5, closing: 131 },
+          { drop: 0.05, opening: 68, closing: 148.5 },
+        ],
+      },
+      { mean: 108, spread: 0.5 },
+    ],
+    [
+      'cam-install',
+      {
+        measuredCentreline: 110.5,
+        targetCentreline: 107,
+        availableOffsets: [-4, -2, 0, 2, 4],
+        settleRetard: 0.5,
+        tolerance: 1,
+      },
+      { offset: 4, centrelineNow: 106.5, centrelineSettled: 107 },
+    ],
+    [
+      'lobe-from-card',
+      {
+        lobeLift: 0.341,
+        durations: [
+          { lift: 0.006, duration: 276 },
+          { lift: 0.05, duration: 226 },
+        ],
+        centreline: 106,
+      },
+      { halfWidth: 150.858, power: 2.00622 },
+    ],
+  ])('%s', async (name, input, figures) => {
+    const { status, body } = await calc(name, input);
+    expect(status).toBe(200);
+    expectFigures(body, figures as Record<string, number>, 3);
+  });
+
+  test('lobe-analyse gives back the durations of the lobe that was swept, in the request’s unit', async () => {
+    const card = {
+      unit: 'mm',
+      lobeLift: 8.66,
+      durations: [
+        { lift: 0.15, duration: 276 },
+        { lift: 1.27, duration: 226 },
+      ],
+      centreline: 106,
+    };
+    const { points } = (await calc('lobe-from-card', card)).body;
+    const { status, body } = await calc('lobe-analyse', {
+      unit: 'mm',
+      points,
+      lifts: [1.27],
+      drops: [1],
+      uncertainty: 0.001,
+    });
+    expect(status).toBe(200);
+    expect(body.durations[0].duration).toBeCloseTo(226, 0);
+    expect(body.smoothing).toMatchObject({ method: 'reinsch-smoothing-spline' });
+  });
+});
+
 describe('what cannot be is 422 with the field, never a guess', () => {
   const events = { intakeOpenBtdc: 30, intakeCloseAbdc: 66, exhaustOpenBbdc: 70, exhaustCloseAtdc: 26 };
   test.each([
@@ -74,6 +162,38 @@ describe('what cannot be is 422 with the field, never a guess', () => {
     ],
     ['siblings', { values: [], resolution: 0.1 }, 'values'],
     ['judge', { value: 1 }, 'min'],
+    [
+      'true-tdc',
+      { method: 'piston-stop', first: { deg: 30, side: 'after' }, second: { deg: 30, side: 'after' } },
+      'second.deg',
+    ],
+    ['dial-reading', { perRev: 0.1, revs: 4, needle: 0.2, runs: 'with' }, 'needle'],
+    ['misalignment', { expected: 0, observed: 0.3 }, 'expected'],
+    ['cam-events', { ...events, intakeCloseAbdc: -180, intakeOpenBtdc: -10 }, 'intakeCloseAbdc'],
+    ['cam-centreline', { pairs: [{ drop: 0.05, opening: 148, closing: 68 }] }, 'pairs.0.closing'],
+    ['cam-install', { measuredCentreline: 110, targetCentreline: 107, availableOffsets: [] }, 'availableOffsets'],
+    [
+      'lobe-from-card',
+      {
+        lobeLift: 0.3,
+        durations: [
+          { lift: 0.05, duration: 226 },
+          { lift: 0.4, duration: 100 },
+        ],
+        centreline: 106,
+      },
+      'durations.1.lift',
+    ],
+    [
+      'lobe-analyse',
+      {
+        points: [
+          [0, 0],
+          [1, 0.1],
+        ],
+      },
+      'points',
+    ],
     ['judge', { value: 1, min: 2, max: 1 }, 'max'],
   ])('%s %j is refused at %s', async (name, input, path) => {
     const { status, body } = await calc(name, input);

@@ -1,0 +1,193 @@
+import { z } from 'zod';
+import { camCentreline } from '../core/cam/cam-centreline.js';
+import { camEvents } from '../core/cam/cam-events.js';
+import { camInstall } from '../core/cam/cam-install.js';
+import { lobeAnalyse } from '../core/cam/lobe-analyse.js';
+import { lobeFromCard } from '../core/cam/lobe-from-card.js';
+import { checkSeatEvents } from '../core/engine/check-engine.js';
+import { ImpossibleInput } from '../core/impossible.js';
+import { fromCanonical, toCanonical } from '../core/units/units.js';
+import { dialReading } from '../core/wheel/dial-reading.js';
+import { DIAL_IN_LINE_DEG, misalignment } from '../core/wheel/misalignment.js';
+import { trueTdc } from '../core/wheel/true-tdc.js';
+import { answerUnit, calculator, number, positive, unit } from './calculator.js';
+import { cardEventsSchema } from './engine.js';
+
+/** The calculators of dead centre and cam timing. */
+
+const stop = z.object({
+  deg: number.min(0, 'not below zero; the side says which way').max(180, 'at most 180'),
+  side: z.enum(['before', 'after']),
+});
+const trueTdcCalculator = calculator({
+  name: 'true-tdc',
+  summary: 'What the wheel reads at the real dead centre, from a stop or an equal drop on either side.',
+  input: z.object({ method: z.enum(['piston-stop', 'equal-drop']), first: stop, second: stop }),
+  output: z.object({ wheelErrorDeg: number, halfSpanDeg: number }),
+  compute: trueTdc,
+});
+
+const dialReadingCalculator = calculator({
+  name: 'dial-reading',
+  summary: 'Travel of a dial from its turns and its needle, with or against its numbers.',
+  input: z.object({
+    unit,
+    perRev: positive,
+    revs: number.int('whole turns').min(0, 'not below zero'),
+    needle: number,
+    startNeedle: number.default(0),
+    runs: z.enum(['with', 'against']),
+    expected: number.optional(),
+  }),
+  output: z.object({ unit: answerUnit, travel: number, revolutionsOff: number.optional() }),
+  compute: ({ unit, ...input }) => ({ unit, ...dialReading(input) }),
+});
+
+const misalignmentCalculator = calculator({
+  name: 'misalignment',
+  summary: 'By how many degrees a dial would have to stand out of line to read so short.',
+  input: z.object({
+    unit,
+    expected: positive,
+    observed: positive,
+    maxAngleDeg: number.min(0, 'not below zero').max(90, 'at most 90').default(DIAL_IN_LINE_DEG),
+  }),
+  output: z.object({ angleDeg: number, explains: z.boolean() }),
+  compute: misalignment,
+});
+
+/** Refuses a valve that closes before it opens. */
+function checked(events: z.infer<typeof cardEventsSchema>) {
+  const issues = checkSeatEvents(events, []);
+  if (issues.length > 0) throw new ImpossibleInput(...issues);
+  return events;
+}
+const camEventsCalculator = calculator({
+  name: 'cam-events',
+  summary: 'Durations, centrelines, separation, advance and overlap from the four events of a card.',
+  input: cardEventsSchema,
+  output: z.object({
+    intakeDuration: number,
+    exhaustDuration: number,
+    intakeCentreline: number,
+    exhaustCentreline: number,
+    lobeSeparation: number,
+    advance: number,
+    overlap: number,
+  }),
+  compute: (events) => camEvents(checked(events)),
+});
+
+const camCentrelineCalculator = calculator({
+  name: 'cam-centreline',
+  summary: 'Lobe centreline from equal drops on either side of the nose, with their spread.',
+  input: z.object({
+    unit,
+    pairs: z
+      .array(z.object({ drop: positive, opening: number, closing: number }))
+      .min(1, 'at least one pair')
+      .max(50, 'at most 50 pairs'),
+  }),
+  output: z.object({ centrelines: z.array(number), mean: number, spread: number }),
+  compute: ({ pairs }) => camCentreline(pairs),
+});
+
+const camInstallCalculator = calculator({
+  name: 'cam-install',
+  summary: 'The sprocket position that comes nearest to the target once the chain has settled.',
+  input: z.object({
+    measuredCentreline: number,
+    targetCentreline: number,
+    availableOffsets: z.array(number).min(1, 'at least one position').max(100, 'at most 100 positions'),
+    currentOffset: number.default(0),
+    settleRetard: number.min(0, 'not below zero').default(0),
+    tolerance: number.min(0, 'not below zero').default(1),
+  }),
+  output: z.object({
+    offset: number,
+    centrelineNow: number,
+    centrelineSettled: number,
+    errorSettled: number,
+    within: z.boolean(),
+  }),
+  compute: camInstall,
+});
+
+const pair = z.tuple([number, number]);
+const lobeFromCardCalculator = calculator({
+  name: 'lobe-from-card',
+  summary: 'A made-up smooth lobe through two durations of a card. A swept lobe always beats it.',
+  input: z.object({
+    unit,
+    lobeLift: positive,
+    durations: z
+      .array(z.object({ lift: positive, duration: positive.max(720, 'at most 720') }))
+      .length(2, 'two durations at two lifts'),
+    centreline: number,
+    step: number.min(0.05, 'at least 0.05').max(30, 'at most 30').default(1),
+  }),
+  output: z.object({
+    unit: answerUnit,
+    points: z.array(pair),
+    halfWidth: number,
+    power: number,
+    synthetic: z.literal(true),
+  }),
+  compute: ({ unit, ...input }) => ({ unit, ...lobeFromCard(input) }),
+});
+
+/** Trust in a dial that shows half thousandths, inches. */
+export const DIAL_UNCERTAINTY_IN = 0.0005;
+const flanks = { opening: number, closing: number };
+const extremes = z.object({ max: number, atDeg: number, min: number, minAtDeg: number });
+
+export const lobeAnalysisSchema = z.object({
+  peak: z.object({ lift: number, deg: number }),
+  durations: z.array(z.object({ lift: number, ...flanks, duration: number })),
+  centrelineByArea: number,
+  centrelines: z.array(z.object({ drop: number, ...flanks, centreline: number })),
+  asymmetryDeg: number,
+  area: number,
+  velocity: extremes,
+  acceleration: extremes,
+  smoothing: z.object({ method: z.literal('reinsch-smoothing-spline'), uncertainty: number, rms: number }),
+  curve: z.array(z.tuple([number, number, number, number])),
+});
+
+/** A sweep as it is sent: pairs of crank degrees and lift. */
+export const sweepShape = {
+  unit,
+  points: z.array(pair, { error: 'pairs of degrees and lift' }).max(8000, 'at most 8000 points'),
+  measuredAt: z.enum(['lobe', 'valve']).default('lobe'),
+  rockerRatio: positive.optional(),
+  lash: number.min(0, 'not below zero').optional(),
+  uncertainty: positive.optional(),
+  lifts: z.array(positive).max(50, 'at most 50 lifts').default([]),
+  drops: z.array(positive).max(50, 'at most 50 drops').default([]),
+};
+const sweepSchema = z.object(sweepShape);
+
+/** Analyses a sweep as it was sent, in its own unit. @throws ImpossibleInput */
+export function analyseSweep({ unit, ...input }: z.infer<typeof sweepSchema>) {
+  const uncertainty = input.uncertainty ?? fromCanonical(toCanonical(DIAL_UNCERTAINTY_IN, 'in'), unit);
+  return lobeAnalyse({ ...input, uncertainty });
+}
+
+const lobeAnalyseCalculator = calculator({
+  name: 'lobe-analyse',
+  summary: 'A swept lobe, smoothed: peak, durations, centrelines, asymmetry, area, velocity and acceleration.',
+  input: sweepSchema,
+  output: lobeAnalysisSchema.extend({ unit: answerUnit }),
+  compute: (input) => ({ unit: input.unit, ...analyseSweep(input) }),
+});
+
+export const camCalculators = [
+  trueTdcCalculator,
+  dialReadingCalculator,
+  misalignmentCalculator,
+  camEventsCalculator,
+  camCentrelineCalculator,
+  camInstallCalculator,
+  lobeFromCardCalculator,
+  lobeAnalyseCalculator,
+];

@@ -1,0 +1,23 @@
+import { z } from 'zod';
+
+/**
+ * The calculators: `POST /api/calc/<name>`. Lengths come and go in the request's `unit`; angles are crank degrees.
+ * Each row binds a core function to the schema of its request and of its answer.
+ */
+export interface Calculator<In extends z.ZodType = z.ZodType, Out extends z.ZodType = z.ZodType> {
+  name: string;
+  summary: string;
+  input: In;
+  output: Out;
+  compute: (input: z.infer<In>) => z.infer<Out>;
+}
+
+/** Keeps the types of one row together. */
+export function calculator<In extends z.ZodType, Out extends z.ZodType>(row: Calculator<In, Out>): Calculator<In, Out> {
+  return row;
+}
+
+export const number = z.number({ error: 'a number' });
+export const positive = number.positive('above zero');
+export const unit = z.enum(['in', 'mm']).default('in');
+export const answerUnit = z.enum(['in', 'mm']);
