@@ -83,13 +83,14 @@ const camCentrelineCalculator = calculator({
   summary: 'Lobe centreline from equal drops on either side of the nose, with their spread.',
   input: z.object({
     unit,
+    lobe: z.enum(['intake', 'exhaust']).default('intake'),
     pairs: z
       .array(z.object({ drop: positive, opening: number, closing: number }))
       .min(1, 'at least one pair')
       .max(50, 'at most 50 pairs'),
   }),
   output: z.object({ centrelines: z.array(number), mean: number, spread: number }),
-  compute: ({ pairs }) => camCentreline(pairs),
+  compute: ({ pairs, lobe }) => camCentreline(pairs, lobe),
 });
 
 const camInstallCalculator = calculator({

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { STAGES } from '../core/plan/measures.js';
+import { STAGES } from '../core/plan/measure.js';
 import { UNITS, type Quantity, type Unit } from '../core/units/units.js';
 
 export const unitSchema = z.enum(Object.keys(UNITS) as [Unit, ...Unit[]]);
@@ -18,6 +18,8 @@ export const measureSchema = z.object({
   how: z.string(),
   needs: z.array(z.string()),
   options: z.array(z.string()).optional(),
+  sides: z.object({ plus: z.string(), minus: z.string(), deadCentre: z.enum(['TDC', 'BDC']).optional() }).optional(),
+  several: z.literal(true).optional(),
 });
 
 export const specLimitSchema = z.object({
@@ -26,6 +28,7 @@ export const specLimitSchema = z.object({
   min: z.number().optional(),
   max: z.number().optional(),
   unit: unitSchema,
+  perBore: z.literal(true).optional(),
   required: z.boolean(),
   source: z.string(),
 });

@@ -53,7 +53,8 @@ describe('words', () => {
     expect(() => wordImpossibility({ path: [], code: 'no-such-code' })).toThrow();
   });
   test('a typed text that is no number is told why', () => {
-    expect(wordEntry({ ok: false, reason: 'decimal-comma' })).toContain('point, not a comma');
+    expect(wordEntry('decimal-comma', {})).toContain('point, not a comma');
+    expect(wordEntry('unknown-side', { sides: { plus: 'above', minus: 'below' } })).toBe('the side is above or below');
   });
   test('a limit has as many places as the trade writes, more only where the shop wrote more', () => {
     expect(wordLimit({ min: 0.02, max: 0.06, unit: 'in' })).toBe('0.020 to 0.060 in');

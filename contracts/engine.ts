@@ -9,7 +9,7 @@ import { wordImpossibility } from './wording.js';
 
 const line = (longest: number) =>
   z.string().trim().min(1, 'must be filled in').max(longest, `at most ${longest} characters`);
-const eventDeg = z
+export const eventDeg = z
   .number({ error: 'degrees, as a number' })
   .min(-180, 'between −180 and 180')
   .max(180, 'between −180 and 180');

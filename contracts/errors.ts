@@ -24,6 +24,7 @@ export const ERRORS = {
   'reading.unknown-unit': { status: 422, message: 'This unit is unknown, or not one of this measure.' },
   'reading.not-a-number': { status: 422, message: 'What was typed is no number.' },
   'reading.unknown-supersedes': { status: 422, message: 'The reading to be replaced is not one of this place.' },
+  'sweep.unknown-place': { status: 422, message: 'This engine has no such valve.' },
   'reading.id-taken': { status: 409, message: 'Another reading already has this id.' },
   'disposition.nothing-to-decide': { status: 409, message: 'Nothing is out of limits or missing here.' },
   'disposition.lead-only': { status: 403, message: 'Accepting is for the lead or the owner.' },

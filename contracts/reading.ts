@@ -13,6 +13,8 @@ export const newReadingSchema = z.object({
   unit: z.string(),
   how: readingSource.default('keyed'),
   instrument: z.string().max(80).optional(),
+  /** For an angle: the lift or drop at which it was read, mm. */
+  atLiftMm: z.number().min(0, 'not below zero').max(50, 'at most 50 mm').optional(),
   note: z.string().max(500, 'at most 500 characters').optional(),
   supersedes: z.uuid().optional(),
 });
@@ -33,6 +35,7 @@ export const readingSchema = z.object({
   by: z.string(),
   how: readingSource,
   instrument: z.string().optional(),
+  atLiftMm: z.number().optional(),
   note: z.string().optional(),
   supersedes: z.uuid().optional(),
 });
@@ -57,6 +60,21 @@ const formulaSchema = z.discriminatedUnion('kind', [
     leverFactor: z.number(),
   }),
   z.object({ kind: z.literal('growth'), fromMm: z.number(), growthMm: z.number(), to: z.enum(['hot', 'cold']) }),
+  z.object({ kind: z.literal('difference'), bigger: z.number(), smaller: z.number() }),
+  z.object({ kind: z.literal('range'), values: z.array(z.number()) }),
+  z.object({
+    kind: z.literal('midway'),
+    method: z.enum(['piston-stop', 'equal-drop']),
+    first: z.number(),
+    second: z.number(),
+    halfSpanDeg: z.number(),
+  }),
+  z.object({ kind: z.literal('rough') }),
+  z.object({
+    kind: z.literal('drops'),
+    pairs: z.array(z.object({ drop: z.number(), opening: z.number(), closing: z.number() })),
+    spread: z.number(),
+  }),
 ]);
 const derivedSchema = z.object({
   measure: z.string(),
@@ -65,7 +83,7 @@ const derivedSchema = z.object({
   formula: formulaSchema,
 });
 
-export const verdictSchema = z.enum(['in', 'doubt', 'low', 'high', 'unjudged']);
+export const verdictSchema = z.enum(['in', 'doubt', 'low', 'high', 'suspect', 'unjudged']);
 const hintAnswer = z.object({ code: z.string(), message: z.string() });
 
 export const savedReadingSchema = z.object({
@@ -117,7 +135,7 @@ export const sheetRowSchema = z.object({
 export const flagSchema = z.object({
   measure: z.string(),
   place: z.string(),
-  verdict: z.enum(['low', 'high']),
+  verdict: z.enum(['low', 'high', 'suspect']),
   readingId: z.uuid(),
   value: z.number(),
   open: z.boolean(),

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { BuildRecord } from '../core/record/build-record.js';
 import { specSetSchema } from './catalogue.js';
 import { engineShape } from './engine.js';
+import { camCardSchema, lobeSweepSchema } from './timing.js';
 import { flagSchema, readingSchema, sheetRowSchema } from './reading.js';
 
 const signatory = z.object({ handle: z.string(), name: z.string() });
@@ -23,6 +24,8 @@ export const buildRecordSchema = z.object({
   dealtWith: z.array(flagSchema.omit({ open: true })),
   notMeasured: z.array(z.object({ measure: z.string(), place: z.string(), by: z.string(), reason: z.string() })),
   readings: z.array(readingSchema),
+  camCard: camCardSchema.nullable(),
+  sweeps: z.array(lobeSweepSchema),
   statement: z.string(),
 }) satisfies z.ZodType<BuildRecord>;
 
@@ -81,6 +84,8 @@ export const exportAnswer = z.object({
   formatVersion: z.literal(1),
   engine: z.record(z.string(), z.unknown()),
   specSet: specSetSchema,
+  camCard: camCardSchema.nullable(),
+  sweeps: z.array(lobeSweepSchema),
   readings: z.array(readingSchema),
   dispositions: z.array(z.record(z.string(), z.unknown())),
   records: z.array(recordSummary),

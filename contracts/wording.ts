@@ -1,7 +1,8 @@
 import type { Impossibility } from '../core/impossible.js';
 import type { Hint } from '../core/judge/hints.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../core/units/format.js';
-import type { ParsedEntry } from '../core/units/parse-entered.js';
+import type { Measure } from '../core/plan/measure.js';
+import type { EntryProblem } from '../core/record/read-entry.js';
 import { fromCanonical, type Unit } from '../core/units/units.js';
 
 /** The one place where what core says as data is put into words. */
@@ -55,9 +56,9 @@ export function wordImpossibility({ code, params = {} }: Impossibility): string 
   return template.replace(/\{(\w+)\}/g, (_, name: string) => plain(params[name]));
 }
 
-/** Why a typed text is no number. */
-export function wordEntry(entry: ParsedEntry & { ok: false }): string {
-  switch (entry.reason) {
+/** Why what was typed at a measure cannot be read. */
+export function wordEntry(reason: EntryProblem, measure: Pick<Measure, 'options' | 'sides'>): string {
+  switch (reason) {
     case 'empty':
       return 'nothing was typed';
     case 'decimal-comma':
@@ -66,6 +67,16 @@ export function wordEntry(entry: ParsedEntry & { ok: false }): string {
       return 'a fraction cannot be over zero';
     case 'not-a-number':
       return 'this is no number; write 0.625 or 5/8';
+    case 'not-an-option':
+      return `one of ${measure.options?.join(', ')}`;
+    case 'unknown-side':
+      return measure.sides ? `the side is ${measure.sides.plus} or ${measure.sides.minus}` : 'this has no side';
+    case 'sign-twice':
+      return 'either a sign or a side, not both';
+    case 'off-the-wheel':
+      return 'the wheel reads from 0 to 360';
+    case 'too-many-sizes':
+      return 'at most four directions: front, front across, rear, rear across';
   }
 }
 
@@ -99,6 +110,24 @@ export function wordHint(hint: Hint, unit: Unit): string {
       return 'Did that lifter stand on its lobe? Then it never tightens.';
     case 'hung-lifter':
       return 'Less than its neighbours: was zero really zero, or does the lifter hang in its bore?';
+    case 'rod-backwards':
+      return 'Unlike the other pins: does a rod sit backwards?';
+    case 'bore-unknown':
+      return 'The limit is a factor of the bore: measure the bore of this cylinder first.';
+    case 'lift-short':
+      return hint.explains
+        ? `Short of its card: a dial ${hint.angleDeg.toFixed(1)}° out of line would explain it.`
+        : `Short of its card by more than a dial out of line explains (${hint.angleDeg.toFixed(0)}°): another cam, a worn lobe, or a wrong setting.`;
+    case 'drop-spread':
+      return `The drops differ by ${hint.spread.toFixed(2)}°: an asymmetric lobe, or a doubtful set-up.`;
+    case 'dead-centre-unknown':
+      return 'Dead centre was not found before this was read.';
+    case 'dead-centre-rough':
+      return 'Dead centre was only found by the rough dial before this was read.';
+    case 'dead-centre-off':
+      return 'The pointer was not at dead centre when this was read.';
+    case 'wheel-slipped':
+      return 'The wheel slipped: this angle is suspect until it is read again.';
   }
 }
 

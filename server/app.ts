@@ -17,6 +17,7 @@ import { catalogueRoutes } from './routes/catalogue-routes.js';
 import { engineRoutes } from './routes/engine-routes.js';
 import { makeGuard } from './routes/guard.js';
 import { recordRoutes } from './routes/record-routes.js';
+import { timingRoutes } from './routes/timing-routes.js';
 import { shopRoutes } from './routes/shop-routes.js';
 import type { Context } from './services/context.js';
 import { Engines } from './services/engines.js';
@@ -128,6 +129,7 @@ export async function buildApp({ context, dataFolder, version, webFolder }: AppO
     shopRoutes(api, context, sessions, guard, { version, writable });
     catalogueRoutes(api, context, guard);
     engineRoutes(api, context, engines, new Readings(context, engines), guard);
+    timingRoutes(api, context, engines, guard);
     recordRoutes(api, context, engines, guard);
     calcRoutes(api);
   });

@@ -1,6 +1,9 @@
 import { ImpossibleInput } from '../impossible.js';
 
-/** Where the lift stands `drop` below its peak on either side of the nose; degrees after TDC (exhaust: before). */
+/**
+ * Where the lift stands `drop` below its peak on either side of the nose; degrees after TDC, for an exhaust lobe before
+ * TDC (where they fall as the crank turns).
+ */
 export interface DropPair {
   drop: number;
   opening: number;
@@ -13,9 +16,14 @@ export interface DropPair {
  * @example camCentreline([{ drop: 0.02, opening: 84.5, closing: 131 }, { drop: 0.05, opening: 68, closing: 148.5 }]).mean // 108
  * @throws ImpossibleInput for a nose that closes before it opens, or on it
  */
-export function camCentreline(pairs: DropPair[]): { centrelines: number[]; mean: number; spread: number } {
+export function camCentreline(
+  pairs: DropPair[],
+  lobe: 'intake' | 'exhaust' = 'intake',
+): { centrelines: number[]; mean: number; spread: number } {
   const backwards = pairs.flatMap(({ opening, closing }, index) =>
-    closing <= opening ? [{ path: ['pairs', index, 'closing'], code: 'closing-before-opening' }] : [],
+    (lobe === 'intake' ? closing <= opening : opening <= closing)
+      ? [{ path: ['pairs', index, 'closing'], code: 'closing-before-opening' }]
+      : [],
   );
   if (backwards.length > 0) throw new ImpossibleInput(...backwards);
   const centrelines = pairs.map(({ opening, closing }) => (opening + closing) / 2);

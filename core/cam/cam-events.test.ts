@@ -31,6 +31,10 @@ test('equal drops give the centreline, and their spread tells of an asymmetric l
   );
 });
 
+test('an exhaust lobe is read in degrees before dead centre, which fall as the crank turns', () => {
+  expect(camCentreline([{ drop: 0.05, opening: 148, closing: 68 }], 'exhaust').mean).toBe(108);
+});
+
 describe('the sprocket', () => {
   const choice = {
     measuredCentreline: 110.5, targetCentreline: 107, availableOffsets: [-4, -2, 0, 2, 4], currentOffset: 0,

@@ -20,6 +20,10 @@ export const MARK_SHAPES: Record<Mark, MarkShape[]> = {
   ],
   low: [{ path: 'M -1.1 -0.8 L 1.1 -0.8 L 0 1.1 Z', filled: true }],
   high: [{ path: 'M -1.1 0.8 L 1.1 0.8 L 0 -1.1 Z', filled: true }],
+  suspect: [
+    { path: DISC, filled: false },
+    { path: 'M -1.15 1.15 L 1.15 -1.15', filled: false },
+  ],
   missing: [{ path: DISC, filled: false }],
   accepted: [{ path: 'M 0 -1.2 L 1.2 0 L 0 1.2 L -1.2 0 Z', filled: true }],
   unjudged: [{ path: 'M -0.9 -0.25 L 0.9 -0.25 L 0.9 0.25 L -0.9 0.25 Z', filled: true }],
@@ -30,6 +34,7 @@ export const MARK_WORD: Record<Mark, string> = {
   doubt: 'in doubt',
   low: 'low',
   high: 'high',
+  suspect: 'suspect',
   missing: 'missing',
   accepted: 'accepted',
   unjudged: 'no limit',

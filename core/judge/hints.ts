@@ -1,4 +1,5 @@
-import type { Measure } from '../plan/measures.js';
+import type { Measure } from '../plan/measure.js';
+import type { WheelDoubt } from '../wheel/wheel-passes.js';
 import { FEWEST_SIBLINGS, siblings } from './siblings.js';
 
 /** Something odd about a value, as data; `contracts/wording.ts` says it in words. Values are canonical. */
@@ -8,7 +9,14 @@ export type Hint =
   | { code: 'sign-slip'; meant: number }
   | { code: 'dial-revolution'; revolutions: 1 | -1 }
   | { code: 'on-its-lobe' }
-  | { code: 'hung-lifter' };
+  | { code: 'hung-lifter' }
+  | { code: 'rod-backwards' }
+  | { code: 'bore-unknown' }
+  /** A lobe that lifts less than its card: by how many degrees the dial would have to be out of line, if that explains it. */
+  | { code: 'lift-short'; angleDeg: number; explains: boolean }
+  /** Middles of several drops that lie apart, degrees. */
+  | { code: 'drop-spread'; spread: number }
+  | { code: WheelDoubt };
 
 /** One turn of the usual dial, mm (0.100 in). */
 const DIAL_TURN_MM = 2.54;
@@ -57,6 +65,7 @@ export function hintsFor(suspect: Suspect): Hint[] {
   if (!own.flagged) return [];
   const difference = value - median;
   const found: Hint[] = [{ code: 'differs-from-siblings', median, difference, score: own.score }, ...slips(suspect)];
+  if (measure.key === 'rod-side-clearance') found.push({ code: 'rod-backwards' });
   if (PRELOADS.includes(measure.key)) found.push({ code: difference > 0 ? 'on-its-lobe' : 'hung-lifter' });
   return found;
 }

@@ -1,4 +1,4 @@
-import type { Stage } from './measures.js';
+import type { Stage } from './measure.js';
 
 /** What can hurt somebody at this stage. Shown where the work is, acknowledged once per engine and stage. */
 export const CAUTIONS: Partial<Record<Stage, string[]>> = {

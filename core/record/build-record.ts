@@ -1,3 +1,5 @@
+import { completeCard, type CamCard } from '../cam/cam-card.js';
+import type { LobeSweep } from '../cam/lobe-sweep.js';
 import type { Engine } from '../engine/engine.js';
 import { STANDING_CAUTION } from '../plan/cautions.js';
 import type { SpecSet } from '../plan/spec-sets.js';
@@ -32,6 +34,10 @@ export interface BuildRecord {
   notMeasured: { measure: string; place: string; by: string; reason: string }[];
   /** Every reading, earlier tries included. */
   readings: Reading[];
+  /** The cam card that the timing was judged by, as printed. */
+  camCard: CamCard | null;
+  /** Lobes that were swept, with their points. */
+  sweeps: LobeSweep[];
   statement: string;
 }
 
@@ -46,6 +52,9 @@ export interface RecordInput {
   spec: SpecSet;
   readings: Reading[];
   dispositions: Disposition[];
+  /** The newest cam card of the engine, as printed. */
+  card: CamCard | null;
+  sweeps: LobeSweep[];
   /** Given when the lead accepts, with the signature, all that is missing. */
   acceptMissing?: { reason: string };
 }
@@ -60,7 +69,7 @@ export type RecordRefusal =
  */
 export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord } | RecordRefusal {
   const { engine, spec, readings, dispositions, lead, acceptMissing } = input;
-  const sheet = buildSheet({ engine, spec, readings, dispositions });
+  const sheet = buildSheet({ engine, spec, readings, dispositions, card: input.card && completeCard(input.card) });
 
   const openFlags = sheet.flags.filter((flag) => flag.open);
   if (openFlags.length > 0) return { ok: false, code: 'flag-open', at: openFlags };
@@ -91,6 +100,8 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
         reason: disposition?.reason ?? acceptMissing!.reason,
       })),
       readings,
+      camCard: input.card,
+      sweeps: input.sweeps,
       statement: STANDING_CAUTION,
     },
   };

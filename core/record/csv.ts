@@ -5,7 +5,7 @@ import type { Reading } from './reading.js';
 
 const COLUMNS = [
   'id', 'measure', 'place', 'entered', 'unit', 'value', 'canonical_unit', 'shown',
-  'taken_at', 'by', 'how', 'instrument', 'supersedes', 'note',
+  'taken_at', 'by', 'how', 'instrument', 'at_lift_mm', 'supersedes', 'note',
 ]; // prettier-ignore
 
 const cell = (text: string) => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
@@ -29,6 +29,7 @@ export function readingsCsv(readings: Reading[]): string {
       reading.by,
       reading.how,
       reading.instrument ?? '',
+      reading.atLiftMm === undefined ? '' : String(reading.atLiftMm),
       reading.supersedes ?? '',
       reading.note ?? '',
     ].map(cell),

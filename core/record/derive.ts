@@ -1,3 +1,4 @@
+import type { DropPair } from '../cam/cam-centreline.js';
 import { pitchMmOf, ratioOf, type Engine } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
 import { ImpossibleInput } from '../impossible.js';
@@ -15,7 +16,16 @@ export type Formula =
       ratio: number;
       leverFactor: number;
     }
-  | { kind: 'growth'; fromMm: number; growthMm: number; to: 'hot' | 'cold' };
+  | { kind: 'growth'; fromMm: number; growthMm: number; to: 'hot' | 'cold' }
+  /** One part larger than another, mm. */
+  | { kind: 'difference'; bigger: number; smaller: number }
+  /** Largest less smallest of these, mm. */
+  | { kind: 'range'; values: number[] }
+  /** Midway between two readings of the wheel, plus after dead centre. */
+  | { kind: 'midway'; method: 'piston-stop' | 'equal-drop'; first: number; second: number; halfSpanDeg: number }
+  | { kind: 'rough' }
+  /** The mean of the middles of several drops (mm), and their spread. */
+  | { kind: 'drops'; pairs: DropPair[]; spread: number };
 
 export interface Derived {
   measure: string;

@@ -1,11 +1,13 @@
-import type { Engine } from '../engine/engine.js';
+import { parseValve } from '../engine/places.js';
 import { hintsFor, type Hint } from '../judge/hints.js';
 import { judge, type Verdict } from '../judge/judge.js';
 import { measureOf } from '../plan/measures.js';
 import { limitFor, type SpecLimit, type SpecSet } from '../plan/spec-sets.js';
-import { toCanonical, type Unit } from '../units/units.js';
+import { fromCanonical, toCanonical, type Unit } from '../units/units.js';
+import { DIAL_IN_LINE_DEG, misalignment } from '../wheel/misalignment.js';
+import type { Try } from './derivations.js';
 import { derive, type Derived } from './derive.js';
-import type { Reading } from './reading.js';
+import type { Judging } from './judging.js';
 
 /** The limit that a verdict went by, in canonical units, with the shop's own figures and their source beside it. */
 export interface AppliedLimit {
@@ -18,15 +20,21 @@ export interface AppliedLimit {
 }
 
 export interface Judged {
-  verdict: Verdict | 'unjudged';
+  /** `suspect` is a value that may be right, read on a wheel that slipped; the sheet alone knows. */
+  verdict: Verdict | 'unjudged' | 'suspect';
   limit: AppliedLimit | null;
   /** The derived value that the verdict went by, where the spec names that and not the value typed. */
   judgedAs?: Derived;
   hints: Hint[];
 }
 
-export function applyLimit(limit: SpecLimit, uncertainty: number): AppliedLimit {
-  const { measure, min, max, unit, source } = limit;
+/** A limit of the spec in canonical units. A factor of the bore becomes a length, once the bore is measured. */
+export function applyLimit(limit: SpecLimit, uncertainty: number, boreMm?: number): AppliedLimit | null {
+  const { measure, unit, source } = limit;
+  if (limit.perBore && boreMm === undefined) return null;
+  const stated = (edge: number | undefined) =>
+    edge === undefined ? undefined : limit.perBore ? fromCanonical(edge * boreMm!, unit) : edge;
+  const [min, max] = [stated(limit.min), stated(limit.max)];
   return {
     measure,
     ...(min === undefined ? {} : { min: toCanonical(min, unit) }),
@@ -37,43 +45,94 @@ export function applyLimit(limit: SpecLimit, uncertainty: number): AppliedLimit 
   };
 }
 
-type Value = Pick<Reading, 'measure' | 'place' | 'value'>;
-
-/** Which limit a value is judged by: its own if the spec names it, else that of the value derived from it. */
-export function judgeValue(engine: Engine, spec: SpecSet, { measure, place, value }: Value): Omit<Judged, 'hints'> {
-  const own = limitFor(spec, measure, place);
-  if (own) {
-    const limit = applyLimit(own, measureOf(measure).uncertainty);
-    return { verdict: judge(value, limit, limit.uncertainty), limit };
+/** What the cam card lets expect at a place, give or take what the spec set allows a cam to differ from its card. */
+function cardLimit(judging: Judging, measure: string, place: string, uncertainty: number): AppliedLimit | null {
+  const expected = judging.expected(measure, place);
+  if (expected === undefined) return null;
+  if (measure === 'lobe-lift') {
+    // A dial a little out of line reads short; what no believable angle explains is another cam, or a worn one.
+    const slack = expected * (1 - Math.cos((DIAL_IN_LINE_DEG * Math.PI) / 180));
+    const [min, max] = [expected - slack, expected + slack];
+    const inches = (value: number) => Number(fromCanonical(value, 'in').toFixed(4));
+    return { measure, min, max, uncertainty, stated: { min: inches(min), max: inches(max), unit: 'in' }, source: 'Lobe lift of the cam card, and a dial within 6° of its line' }; // prettier-ignore
   }
-  const derived = derive(engine, measure, place, value);
-  const through = derived && limitFor(spec, derived.measure, place);
+  const allowed = limitFor(judging.spec, 'card-difference', 'engine');
+  if (!allowed) return null;
+  const [min, max] = [allowed.min, allowed.max].map((edge) => (edge === undefined ? undefined : expected + edge));
+  return {
+    measure,
+    ...(min === undefined ? {} : { min }),
+    ...(max === undefined ? {} : { max }),
+    uncertainty,
+    stated: { min, max, unit: 'deg' },
+    source: `Cam card, ${expected}°; ${allowed.source}`,
+  };
+}
+
+/** The limit on a measure at a place, whoever states it; `null` where nobody does, or what it hangs on is not known. */
+export function limitAt(judging: Judging, measure: string, place: string, uncertainty: number): AppliedLimit | null {
+  const stated = limitFor(judging.spec, measure, place);
+  return stated
+    ? applyLimit(stated, uncertainty, judging.boreMm(place))
+    : cardLimit(judging, measure, place, uncertainty);
+}
+
+type Value = Pick<Try, 'measure' | 'place' | 'value' | 'derived'>;
+
+/** Which limit a value is judged by: its own if there is one, else that of the value derived from it. */
+export function judgeValue(judging: Judging, { measure, place, value, derived: made }: Value): Omit<Judged, 'hints'> {
+  const limit = limitAt(judging, measure, place, made?.uncertainty ?? measureOf(measure).uncertainty);
+  if (limit) return { verdict: judge(value, limit, limit.uncertainty), limit };
+  const derived = derive(judging.engine, measure, place, value);
+  const through = derived && limitAt(judging, derived.measure, place, derived.uncertainty);
   if (!through) return { verdict: 'unjudged', limit: null };
-  const limit = applyLimit(through, derived.uncertainty);
-  return { verdict: judge(derived.value, limit, derived.uncertainty), limit, judgedAs: derived };
+  return { verdict: judge(derived.value, through, derived.uncertainty), limit: through, judgedAs: derived };
 }
 
 /** Places whose values are compared with each other: those judged by the same limit. */
 function alike(spec: SpecSet, measure: string, a: string, b: string): boolean {
+  // Intake and exhaust lobes are ground to different lifts, limit or no limit.
+  if (measure === 'lobe-lift' && parseValve(a)?.kind !== parseValve(b)?.kind) return false;
   return limitFor(spec, measure, a) === limitFor(spec, measure, b);
 }
 
+/** What is odd about a value by its own measure: not against its siblings, but against what it hangs on. */
+function ownHints(judging: Judging, { measure, place, value, derived }: Value): Hint[] {
+  const hints: Hint[] = [];
+  if (limitFor(judging.spec, measure, place)?.perBore && judging.boreMm(place) === undefined)
+    hints.push({ code: 'bore-unknown' });
+  const expected = measure === 'lobe-lift' ? judging.expected(measure, place) : undefined;
+  if (expected !== undefined && value > 0 && expected - value > measureOf(measure).resolution)
+    hints.push({ code: 'lift-short', ...misalignment({ expected, observed: value }) });
+  if (derived?.formula.kind === 'drops' && derived.formula.spread > SPREAD_DEG)
+    hints.push({ code: 'drop-spread', spread: derived.formula.spread });
+  return hints;
+}
+
+/** Drops of one lobe whose middles lie further apart than this tell of an asymmetric lobe, or of a doubtful set-up. */
+const SPREAD_DEG = 1;
+
 /**
- * Judges one reading against the spec and against its siblings.
+ * Judges one value against its limit and against its siblings.
  *
- * @param others the latest readings of the same measure at other places, as they stood when this one was taken
+ * @param others the values of the same measure at other places, as they stood when this one was taken
+ * @param brings what follows from it together with other readings; a limit on that judges this value too
  */
-export function judgeReading(engine: Engine, spec: SpecSet, reading: Value, others: Value[]): Judged {
-  const judged = judgeValue(engine, spec, reading);
+export function judgeReading(judging: Judging, reading: Value, others: Value[], brings: Try[] = []): Judged {
   const { measure, place, value } = reading;
+  const own = judgeValue(judging, reading);
+  const made = own.limit
+    ? undefined
+    : brings.find((one) => limitAt(judging, one.measure, one.place, one.derived!.uncertainty));
+  const judged: Omit<Judged, 'hints'> = made
+    ? { ...judgeValue(judging, made), judgedAs: { measure: made.measure, value: made.value, uncertainty: made.derived!.uncertainty, formula: made.derived!.formula } } // prettier-ignore
+    : own;
   const hints = hintsFor({
     measure: measureOf(measure),
     place,
     value,
-    others: others.filter((other) => other.place !== place && alike(spec, measure, place, other.place)),
-    withinLimit: judged.limit
-      ? (trial) => judgeValue(engine, spec, { measure, place, value: trial }).verdict === 'in'
-      : null,
+    others: others.filter((other) => other.place !== place && alike(judging.spec, measure, place, other.place)),
+    withinLimit: own.limit ? (trial) => judgeValue(judging, { measure, place, value: trial }).verdict === 'in' : null,
   });
-  return { ...judged, hints };
+  return { ...judged, hints: [...hints, ...ownHints(judging, reading), ...(made ? ownHints(judging, made) : [])] };
 }

@@ -19,6 +19,8 @@ export interface Reading {
   by: string;
   how: ReadingSource;
   instrument?: string;
+  /** The lift above the base circle, or the drop below the nose or the top, at which an angle was read; mm. */
+  atLiftMm?: number;
   note?: string;
   /** The earlier reading at this place that this one replaces. */
   supersedes?: string;

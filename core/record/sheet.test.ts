@@ -125,6 +125,8 @@ describe('the record', () => {
     spec,
     readings,
     dispositions,
+    card: null,
+    sweeps: [],
   });
   const all = placesOf(engine, 'valve').map((place) => reading(place, 0.625));
 

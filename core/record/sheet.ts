@@ -1,11 +1,15 @@
+import type { CompletedCard } from '../cam/cam-card.js';
 import type { Engine } from '../engine/engine.js';
 import { parseValve, placesOf } from '../engine/places.js';
 import type { Hint } from '../judge/hints.js';
 import { measureOf } from '../plan/measures.js';
-import { limitFor, type SpecSet } from '../plan/spec-sets.js';
+import type { SpecSet } from '../plan/spec-sets.js';
 import { CANONICAL_UNIT, type Unit } from '../units/units.js';
+import { wheelDoubt, wheelPasses, type WheelDoubt } from '../wheel/wheel-passes.js';
+import { derivations, isInput, type Try } from './derivations.js';
 import { derive, keyedMeasure, type Formula } from './derive.js';
-import { applyLimit, judgeReading, judgeValue, type AppliedLimit, type Judged } from './judge-reading.js';
+import { judgeReading, judgeValue, limitAt, type AppliedLimit, type Judged } from './judge-reading.js';
+import { judgingOf, type Judging } from './judging.js';
 import type { Disposition, Reading } from './reading.js';
 
 /** The current value of one measure at one place. */
@@ -28,11 +32,14 @@ export interface SheetRow {
   derivedFrom?: { measure: string; formula: Formula };
 }
 
-/** A value out of its limit. `open` until the lead accepts it, or a later reading at its place lies within. */
+/**
+ * A value out of its limit, or read on a wheel that slipped. `open` until the lead accepts it, or a later reading at
+ * its place lies within.
+ */
 export interface Flag {
   measure: string;
   place: string;
-  verdict: 'low' | 'high';
+  verdict: 'low' | 'high' | 'suspect';
   readingId: string;
   value: number;
   open: boolean;
@@ -63,23 +70,26 @@ export interface SheetInput {
   readings: Reading[];
   /** In the order in which they were made. */
   dispositions: Disposition[];
+  card?: CompletedCard | null;
 }
 
 const keyOf = (at: { measure: string; place: string }) => `${at.measure}@${at.place}`;
 
-/** Readings gathered by measure and place, in order of first appearance. */
-export function triesByPlace(readings: Reading[]): Map<string, Reading[]> {
-  const tries = new Map<string, Reading[]>();
-  for (const reading of readings) {
-    const key = keyOf(reading);
-    const known = tries.get(key);
-    if (known) known.push(reading);
-    else tries.set(key, [reading]);
+/** Readings, and what follows from several of them, gathered by measure and place in the order in which they came about. */
+export function triesByPlace(engine: Engine, readings: Reading[]): Map<string, Try[]> {
+  const order = new Map(readings.map((reading, index) => [reading.id, index]));
+  const tries = new Map<string, Try[]>();
+  for (const one of [...readings, ...derivations(engine, readings)]) {
+    const known = tries.get(keyOf(one));
+    if (known) known.push(one);
+    else tries.set(keyOf(one), [one]);
   }
+  for (const taken of tries.values()) taken.sort((a, b) => order.get(a.id)! - order.get(b.id)!);
   return tries;
 }
 
-const isOut = (verdict: Judged['verdict']): verdict is 'low' | 'high' => verdict === 'low' || verdict === 'high';
+const isOut = (verdict: Judged['verdict']): verdict is Flag['verdict'] =>
+  verdict === 'low' || verdict === 'high' || verdict === 'suspect';
 
 /** Every required limit at every place where it applies. */
 export function requiredPlaces(engine: Engine, spec: SpecSet): { measure: string; place: string }[] {
@@ -92,68 +102,82 @@ export function requiredPlaces(engine: Engine, spec: SpecSet): { measure: string
     );
 }
 
+/** Judges by the engine's own readings: its bores, and the target that was chosen. */
+export function judgingBy({ engine, spec, readings, card }: Omit<SheetInput, 'dispositions'>): Judging {
+  return judgingOf(engine, spec, card, (measure, place) =>
+    readings.findLast((reading) => reading.measure === measure && reading.place === place),
+  );
+}
+
 /**
  * The whole state of an engine's values, recomputed from its readings: what is current, what is out, what is
- * missing, and what was decided. The newest reading at a place is the current one; earlier ones stay as tries.
+ * missing, and what was decided. The newest value at a place is the current one; earlier ones stay as tries.
  */
-export function buildSheet({ engine, spec, readings, dispositions }: SheetInput): Sheet {
-  const tries = triesByPlace(readings);
+export function buildSheet(input: SheetInput): Sheet {
+  const { engine, spec, readings, dispositions } = input;
+  const judging = judgingBy(input);
+  const tries = triesByPlace(engine, readings);
   const order = new Map(readings.map((reading, index) => [reading.id, index]));
+  const doubtOf = wheelDoubts(tries, order);
   const current = [...tries.values()].map((taken) => taken[taken.length - 1]);
-  const currentOf = (measure: string) => current.filter((reading) => reading.measure === measure);
+  const currentOf = (measure: string) => current.filter((one) => one.measure === measure);
 
   const rows: SheetRow[] = [];
   const flags: Flag[] = [];
-  for (const reading of current) {
-    const { measure, place } = reading;
-    const taken = tries.get(keyOf(reading))!;
-    const derived = derive(engine, measure, place, reading.value);
+  for (const one of current) {
+    const { measure, place } = one;
+    const taken = tries.get(keyOf(one))!;
+    const derived = derive(engine, measure, place, one.value);
     const direct = derived && tries.get(keyOf({ measure: derived.measure, place }))?.at(-1);
-    const overtaken = direct !== undefined && direct !== null && order.get(direct.id)! > order.get(reading.id)!;
+    const overtaken = direct !== undefined && direct !== null && order.get(direct.id)! > order.get(one.id)!;
     // A depth measured with a dial after the turns were counted takes over the judging; the turns only stand by.
-    const own = judgeReading(engine, spec, reading, currentOf(measure));
+    const own = withDoubt(judgeReading(judging, one, currentOf(measure)), doubtOf(one));
     const judged: Judged = overtaken && own.judgedAs ? { verdict: 'unjudged', limit: null, hints: own.hints } : own;
     // The other way round, a newer count of turns replaces the older dial reading as the value that is judged.
     const stale = current.some(
       (other) =>
         other.place === place &&
-        order.get(other.id)! > order.get(reading.id)! &&
+        order.get(other.id)! > order.get(one.id)! &&
         derive(engine, other.measure, place, other.value)?.measure === measure,
     );
     if (stale) continue;
 
     const common = {
       place,
-      takenAt: reading.takenAt,
-      by: reading.by,
+      takenAt: one.takenAt,
+      by: one.by,
       count: taken.length,
-      readingId: reading.id,
-      entered: reading.entered,
-      enteredUnit: reading.unit,
+      readingId: one.id,
+      entered: one.entered,
+      enteredUnit: one.unit,
     };
     rows.push({
       ...common,
       measure,
-      value: reading.value,
+      value: one.value,
       unit: CANONICAL_UNIT[measureOf(measure).quantity],
       verdict: judged.verdict,
       limit: judged.limit,
       hints: judged.hints,
+      ...(one.derived ? { derivedFrom: { measure: one.derived.from, formula: one.derived.formula } } : {}),
     });
     if (derived && !overtaken) {
-      const limit = limitFor(spec, derived.measure, place);
       rows.push({
         ...common,
         measure: derived.measure,
         value: derived.value,
         unit: CANONICAL_UNIT[measureOf(derived.measure).quantity],
-        verdict: judgeDerived(engine, spec, derived.measure, place, judged, derived.value),
-        limit: limit ? applyLimit(limit, derived.uncertainty) : null,
+        verdict: judgeDerived(judging, derived.measure, place, judged, derived.value),
+        limit: limitAt(judging, derived.measure, place, derived.uncertainty),
         hints: [],
         derivedFrom: { measure, formula: derived.formula },
       });
     }
-    flags.push(...flagsAt(engine, spec, taken, judged, dispositions));
+    flags.push(
+      ...flagsAt(taken, judged, dispositions, (earlier) =>
+        doubtOf(earlier) === 'wheel-slipped' ? 'suspect' : judgeValue(judging, earlier).verdict,
+      ),
+    );
   }
 
   const present = new Set(rows.map(keyOf));
@@ -170,32 +194,56 @@ export function buildSheet({ engine, spec, readings, dispositions }: SheetInput)
   return { rows, flags, missing, required: required.length, taken: required.length - missing.length };
 }
 
+/** Whether the wheel could be trusted when an angle was read on it. */
+function wheelDoubts(tries: Map<string, Try[]>, order: Map<string, number>): (one: Try) => WheelDoubt | null {
+  const passes = wheelPasses(tries.get('tdc-wheel-error@engine') ?? []).map((pass) => ({
+    ...pass,
+    order: order.get(pass.reading.id)!,
+  }));
+  return ({ measure, id }) => {
+    const hangs = measureOf(measure).needs.includes('tdc-wheel-error') && !isInput(measure);
+    return hangs ? wheelDoubt(order.get(id)!, passes) : null;
+  };
+}
+
+/** A wheel that slipped makes the value suspect, whatever its limit says; a lesser doubt is a hint. */
+function withDoubt(judged: Judged, doubt: WheelDoubt | null): Judged {
+  if (!doubt) return judged;
+  const hints = [{ code: doubt }, ...judged.hints];
+  return doubt === 'wheel-slipped' ? { ...judged, verdict: 'suspect', hints } : { ...judged, hints };
+}
+
 /** A derived value has the verdict of the reading that is judged through it; on its own it may have another limit. */
 function judgeDerived(
-  engine: Engine,
-  spec: SpecSet,
+  judging: Judging,
   measure: string,
   place: string,
   judged: Judged,
   value: number,
 ): Judged['verdict'] {
   if (judged.judgedAs?.measure === measure) return judged.verdict;
-  return judgeValue(engine, spec, { measure, place, value }).verdict;
+  return judgeValue(judging, { measure, place, value }).verdict;
 }
 
 /** The flags of one place: the current value if it is out, and the last one that was, if it was settled since. */
-function flagsAt(engine: Engine, spec: SpecSet, taken: Reading[], judged: Judged, dispositions: Disposition[]): Flag[] {
+function flagsAt(
+  taken: Try[],
+  judged: Judged,
+  dispositions: Disposition[],
+  verdictOf: (earlier: Try) => Judged['verdict'],
+): Flag[] {
   const latest = taken[taken.length - 1];
-  const decided = (id: string) => dispositions.findLast((made) => made.readingId === id);
-  const flag = (reading: Reading, verdict: 'low' | 'high') => ({
-    measure: reading.measure,
-    place: reading.place,
+  const decided = ({ id, measure, place }: Try) =>
+    dispositions.findLast((made) => made.readingId === id && made.measure === measure && made.place === place);
+  const flag = (one: Try, verdict: Flag['verdict']) => ({
+    measure: one.measure,
+    place: one.place,
     verdict,
-    readingId: reading.id,
-    value: reading.value,
+    readingId: one.id,
+    value: one.value,
   });
   if (isOut(judged.verdict)) {
-    const disposition = decided(latest.id);
+    const disposition = decided(latest);
     return [
       {
         ...flag(latest, judged.verdict),
@@ -205,8 +253,8 @@ function flagsAt(engine: Engine, spec: SpecSet, taken: Reading[], judged: Judged
     ];
   }
   for (const earlier of taken.slice(0, -1).reverse()) {
-    const { verdict } = judgeValue(engine, spec, earlier);
-    if (isOut(verdict)) return [{ ...flag(earlier, verdict), open: false, disposition: decided(earlier.id) ?? null }];
+    const verdict = verdictOf(earlier);
+    if (isOut(verdict)) return [{ ...flag(earlier, verdict), open: false, disposition: decided(earlier) ?? null }];
   }
   return [];
 }

@@ -6,6 +6,8 @@ export const SHOWN_PLACES: Record<Unit, number> = {
   thou: 1,
   mm: 3,
   deg: 2,
+  deg360: 2,
+  deg360r: 2,
   turn: 3,
   N: 0,
   lbf: 0,
@@ -19,6 +21,8 @@ export const UNIT_LABEL: Record<Unit, string> = {
   thou: 'thou',
   mm: 'mm',
   deg: '°',
+  deg360: '° on 0–360',
+  deg360r: '° on 360–0',
   turn: 'turn',
   N: 'N',
   lbf: 'lbf',
@@ -39,5 +43,5 @@ export function formatFigure(canonical: number, unit: Unit): string {
 /** A canonical value with its unit. @example formatValue(1.075, 'in') // '0.0423 in' */
 export function formatValue(canonical: number, unit: Unit): string {
   const label = UNIT_LABEL[unit];
-  return `${formatFigure(canonical, unit)}${label === '°' || label === '' ? label : ` ${label}`}`;
+  return `${formatFigure(canonical, unit)}${label.startsWith('°') || label === '' ? label : ` ${label}`}`;
 }

@@ -9,6 +9,9 @@ export const UNITS = {
   in: { quantity: 'length', canonicalPerUnit: 25.4 },
   thou: { quantity: 'length', canonicalPerUnit: 0.0254 },
   deg: { quantity: 'angle', canonicalPerUnit: 1 },
+  /** What a wheel of 0 to 360 shows, its numbers running with the engine or against it; see `record/read-entry.ts`. */
+  deg360: { quantity: 'angle', canonicalPerUnit: 1 },
+  deg360r: { quantity: 'angle', canonicalPerUnit: 1 },
   turn: { quantity: 'turns', canonicalPerUnit: 1 },
   N: { quantity: 'force', canonicalPerUnit: 1 },
   /** Avoirdupois pound-force, exact by definition. */

@@ -102,7 +102,7 @@ function frontPage(doc: Doc, record: BuildRecord, fingerprint: string): void {
   let y = Math.max(end + 14, 566);
   hairline(doc, margin, y, margin + INNER);
   y += 12;
-  const counted = { in: 0, doubt: 0, low: 0, high: 0, unjudged: 0 };
+  const counted = { in: 0, doubt: 0, low: 0, high: 0, suspect: 0, unjudged: 0 };
   for (const row of record.values) if (!row.derivedFrom) counted[row.verdict]++;
   const accepted = record.dealtWith.filter((dealt) => dealt.disposition?.action === 'accepted').length;
   const sums = [

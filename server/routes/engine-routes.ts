@@ -20,13 +20,14 @@ import { toAnswer, type Engines } from '../services/engines.js';
 import type { Readings } from '../services/readings.js';
 import { listAcknowledged } from '../store/engine-store.js';
 import { listDispositions, listReadings } from '../store/reading-store.js';
+import { listSweeps } from '../store/paper-store.js';
 import { listRecords } from '../store/record-store.js';
 import type { App } from './app-type.js';
 import type { Guard } from './guard.js';
 
 export const idParam = z.object({ id: z.string() });
 /** Apprentices look on; their own measuring is on the practice bench. */
-const BENCH = ['owner', 'lead', 'builder'] as const;
+export const BENCH = ['owner', 'lead', 'builder'] as const;
 
 /** Engines: opening, finding, their readings, sheet, dispositions, and everything of them as files. */
 export function engineRoutes(app: App, context: Context, engines: Engines, readings: Readings, guard: Guard): void {
@@ -151,6 +152,8 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
         formatVersion: 1 as const,
         engine,
         specSet,
+        camCard: (await engines.card(engine.id))?.printed ?? null,
+        sweeps: await listSweeps(database, engine.id),
         readings: await listReadings(database, engine.id),
         dispositions: (await listDispositions(database, [engine.id])).get(engine.id)!.map((made) => ({ ...made })),
         records: await listRecords(database, engine.id),

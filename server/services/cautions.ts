@@ -1,5 +1,5 @@
 import type { Person } from '../../contracts/shop.js';
-import type { Stage } from '../../core/plan/measures.js';
+import type { Stage } from '../../core/plan/measure.js';
 import { acknowledge, listAcknowledged } from '../store/engine-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';

@@ -7,21 +7,29 @@ import {
   type NewEngine,
 } from '../../contracts/engine.js';
 import type { Person } from '../../contracts/shop.js';
+import { completeCard, type CompletedCard } from '../../core/cam/cam-card.js';
 import { placesOf } from '../../core/engine/places.js';
 import { LAYOUTS } from '../../core/engine/layouts.js';
+import { MEASURES } from '../../core/plan/measures.js';
 import { checkSpecFits } from '../../core/plan/check-spec-fits.js';
 import { buildSheet, type Sheet } from '../../core/record/sheet.js';
 import { markOf } from '../../core/record/mark.js';
 import { Failure } from '../failure.js';
 import { isUniqueViolation } from '../store/database.js';
 import { findEngine, insertEngine, listSpecSets, searchEngines, type EngineRow } from '../store/engine-store.js';
-import { latestReadings, listDispositions, listReadings } from '../store/reading-store.js';
+import { newestCards } from '../store/paper-store.js';
+import { listDispositions, listReadings, readingsForFloor } from '../store/reading-store.js';
 import { signedSince } from '../store/record-store.js';
 import type { Context } from './context.js';
 
 const PAGE = 24;
 /** Engines never change once opened, so those in work are kept at hand; far more than a shop has on its benches. */
 const KEPT = 500;
+
+/** A wheel that slipped shows only in the order of its readings. */
+const WITH_HISTORY = MEASURES.filter(({ stage }) => stage === 'dead-centre' || stage === 'cam-timing').map(
+  ({ key }) => key,
+);
 
 export function toAnswer({ engine, spec, openedAt, ...row }: EngineRow): EngineAnswer {
   return { ...row, ...engine, specSet: spec, openedAt: openedAt.toISOString() };
@@ -82,12 +90,18 @@ export class Engines {
     return row;
   }
 
+  /** The newest cam card of an engine, completed, or null. */
+  async card(id: string): Promise<CompletedCard | null> {
+    const card = (await newestCards(this.context.database, [id])).get(id);
+    return card ? completeCard(card) : null;
+  }
+
   /** @throws Failure engine.not-found */
   async sheet(id: string): Promise<Sheet> {
     const { engine, spec } = await this.get(id);
     const readings = await listReadings(this.context.database, id);
     const dispositions = (await listDispositions(this.context.database, [id])).get(id)!;
-    return buildSheet({ engine, spec, readings, dispositions });
+    return buildSheet({ engine, spec, readings, dispositions, card: await this.card(id) });
   }
 
   async floor(
@@ -97,14 +111,17 @@ export class Engines {
     const { database } = this.context;
     const found = await searchEngines(database, search, (page - 1) * PAGE, PAGE);
     const ids = found.engines.map((row) => row.id);
-    const readings = await latestReadings(database, ids);
+    const readings = await readingsForFloor(database, ids, WITH_HISTORY);
+    const cards = await newestCards(database, ids);
     const dispositions = await listDispositions(database, ids);
     const signed = await signedSince(database, ids);
 
     const engines = found.engines.map((row): EngineSummary => {
       const { engine, spec } = row;
+      const card = cards.get(row.id);
       const sheet = buildSheet({
         engine,
+        card: card && completeCard(card),
         spec,
         readings: readings.get(row.id)!,
         dispositions: dispositions.get(row.id)!,

@@ -26,12 +26,19 @@ export class History {
     return [...(this.latest.get(measure)?.values() ?? [])];
   }
 
-  /** The newest of its measure at each place as they stood when `reading`, which is in here, was taken. */
-  latestBefore(reading: Reading): Reading[] {
-    const before = new History(
-      this.taken.slice(0, this.turns.get(reading.id)).filter((other) => other.measure === reading.measure),
-    );
-    return before.latestOf(reading.measure);
+  /** The newest reading of `measure` at `place`. */
+  latestAt(measure: string, place: string): Reading | undefined {
+    return this.latest.get(measure)?.get(place);
+  }
+
+  /** All readings, in order. */
+  all(): readonly Reading[] {
+    return this.taken;
+  }
+
+  /** Everything as it stood when `reading`, which is in here, had just been taken. */
+  upTo(reading: Reading): History {
+    return new History(this.taken.slice(0, this.turns.get(reading.id)! + 1));
   }
 
   add(reading: Reading): void {

@@ -2,12 +2,15 @@ import type { NewReading, SavedReading } from '../../contracts/reading.js';
 import type { ErrorCode, Issue } from '../../contracts/errors.js';
 import type { Person } from '../../contracts/shop.js';
 import { wordEntry, wordHint } from '../../contracts/wording.js';
+import type { CompletedCard } from '../../core/cam/cam-card.js';
 import { hasPlace } from '../../core/engine/places.js';
-import { findMeasure, measureOf, type Measure } from '../../core/plan/measures.js';
+import { findMeasure, measureOf } from '../../core/plan/measures.js';
+import { derivedByLast, isInput } from '../../core/record/derivations.js';
 import { judgeReading } from '../../core/record/judge-reading.js';
+import { judgingOf } from '../../core/record/judging.js';
+import { readEntry } from '../../core/record/read-entry.js';
 import type { Reading } from '../../core/record/reading.js';
-import { parseEntered } from '../../core/units/parse-entered.js';
-import { CANONICAL_UNIT, toCanonical, type Unit } from '../../core/units/units.js';
+import { CANONICAL_UNIT, type Unit } from '../../core/units/units.js';
 import { Failure } from '../failure.js';
 import type { EngineRow } from '../store/engine-store.js';
 import { isUniqueViolation } from '../store/database.js';
@@ -19,15 +22,6 @@ import { ReadingsAtHand, type History } from './readings-at-hand.js';
 /** A refusal of one item; the first of a batch gives the answer its code. */
 interface Refused extends Issue {
   code: ErrorCode;
-}
-
-function canonicalValue(measure: Measure, { entered, unit }: NewReading): number | { reason: string } {
-  if (measure.options) {
-    const option = measure.options.indexOf(entered.trim());
-    return option >= 0 ? option : { reason: `one of ${measure.options.join(', ')}` };
-  }
-  const parsed = parseEntered(entered);
-  return parsed.ok ? toCanonical(parsed.value, unit as Unit) : { reason: wordEntry(parsed) };
 }
 
 /** The canonical value of an item, or why it is refused: unknown measure, place or unit, or text that is no number. */
@@ -48,14 +42,14 @@ function check({ engine }: EngineRow, item: NewReading, index: number): { value:
       path: at('unit'),
       message: `${measure.key} is taken in ${measure.units.join(', ')}, not in ${item.unit}`,
     };
-  const value = canonicalValue(measure, item);
-  return typeof value === 'number'
-    ? { value }
-    : { code: 'reading.not-a-number', path: at('entered'), message: value.reason };
+  const entry = readEntry(measure, item.entered, item.unit as Unit);
+  return entry.ok
+    ? { value: entry.value }
+    : { code: 'reading.not-a-number', path: at('entered'), message: wordEntry(entry.reason, measure) };
 }
 
 const same = (known: Reading, item: NewReading) =>
-  (['measure', 'place', 'entered', 'unit', 'how', 'instrument', 'note', 'supersedes'] as const).every(
+  (['measure', 'place', 'entered', 'unit', 'how', 'instrument', 'atLiftMm', 'note', 'supersedes'] as const).every(
     (key) => known[key] === item[key],
   );
 
@@ -180,14 +174,15 @@ export class Readings {
     for (const job of jobs) {
       // Where another process was faster meanwhile, this is read anew and has ours already.
       const history = await this.atHand.of(job.row.id);
+      const timing = job.items.some(({ measure }) => measureOf(measure).stage === 'cam-timing');
+      const card = timing ? await this.engines.card(job.row.id) : null;
       const fresh = batches.flatMap(({ readings }) => readings);
       job.done(
         job.items.map(({ id }) => {
           const known = history.find(id);
           const reading = known ?? fresh.find((taken) => taken.id === id)!;
-          const others = known ? history.latestBefore(known) : history.latestOf(reading.measure);
           if (!known) history.add(reading);
-          return answerFor(job.row, reading, others);
+          return answerFor(job.row, card, reading, known ? history.upTo(known) : history);
         }),
       );
     }
@@ -202,8 +197,16 @@ export class Readings {
   }
 }
 
-function answerFor({ engine, spec }: EngineRow, reading: Reading, others: Reading[]): SavedReading {
-  const { verdict, limit, judgedAs, hints } = judgeReading(engine, spec, reading, others);
+/** @param history everything up to `reading` itself, which is its last */
+function answerFor(
+  { engine, spec }: EngineRow,
+  card: CompletedCard | null,
+  reading: Reading,
+  history: History,
+): SavedReading {
+  const judging = judgingOf(engine, spec, card, (measure, place) => history.latestAt(measure, place));
+  const brings = isInput(reading.measure) ? derivedByLast(engine, history.all()) : [];
+  const { verdict, limit, judgedAs, hints } = judgeReading(judging, reading, history.latestOf(reading.measure), brings);
   return {
     id: reading.id,
     value: reading.value,

@@ -8,6 +8,7 @@ import { renderPdf } from '../record/pdf.js';
 import { pdfFault, signPdf } from '../record/pdf-signature.js';
 import { findShop, listPeople } from '../store/people-store.js';
 import { listDispositions, listReadings } from '../store/reading-store.js';
+import { listSweeps } from '../store/paper-store.js';
 import { findByFingerprint, findByPdf, insertRecord, newestRevision } from '../store/record-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
@@ -43,6 +44,8 @@ export async function sign(
       spec: row.spec,
       readings: await listReadings(database, engineId),
       dispositions: (await listDispositions(database, [engineId])).get(engineId)!,
+      card: (await engines.card(engineId))?.printed ?? null,
+      sweeps: await listSweeps(database, engineId),
       acceptMissing,
     });
     if (!built.ok) {

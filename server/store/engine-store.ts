@@ -1,5 +1,5 @@
 import type { Engine } from '../../core/engine/engine.js';
-import type { Stage } from '../../core/plan/measures.js';
+import type { Stage } from '../../core/plan/measure.js';
 import type { SpecSet } from '../../core/plan/spec-sets.js';
 import type { Queries } from './database.js';
 

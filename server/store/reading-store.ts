@@ -15,12 +15,13 @@ interface Columns {
   taken_by: string;
   how: ReadingSource;
   instrument: string | null;
+  at_lift: number | null;
   note: string | null;
   supersedes: string | null;
 }
 
 const COLUMNS =
-  'id, engine_id, measure, place, entered, unit, value, taken_at, taken_by, how, instrument, note, supersedes';
+  'id, engine_id, measure, place, entered, unit, value, taken_at, taken_by, how, instrument, at_lift, note, supersedes';
 
 const toReading = (row: Columns): Reading => ({
   id: row.id,
@@ -33,6 +34,7 @@ const toReading = (row: Columns): Reading => ({
   by: row.taken_by,
   how: row.how,
   ...(row.instrument === null ? {} : { instrument: row.instrument }),
+  ...(row.at_lift === null ? {} : { atLiftMm: row.at_lift }),
   ...(row.note === null ? {} : { note: row.note }),
   ...(row.supersedes === null ? {} : { supersedes: row.supersedes }),
 });
@@ -43,6 +45,29 @@ export async function listReadings(queries: Queries, engineId: string): Promise<
     engineId,
   ]);
   return rows.map(toReading);
+}
+
+/**
+ * What the floor shows several engines by: the newest reading of each measure and place, and all readings of `whole`
+ * measures, whose history counts too. Each engine's in the order in which they were taken.
+ */
+export async function readingsForFloor(
+  queries: Queries,
+  engineIds: string[],
+  whole: string[],
+): Promise<Map<string, Reading[]>> {
+  const rows = await queries.query<Columns>(
+    `select ${COLUMNS} from (
+       (select distinct on (engine_id, measure, place) * from readings
+        where engine_id = any($1::uuid[]) and measure <> all($2::text[]) order by engine_id, measure, place, seq desc)
+       union all
+       select * from readings where engine_id = any($1::uuid[]) and measure = any($2::text[])
+     ) shown order by seq`,
+    [engineIds, whole],
+  );
+  const byEngine = new Map<string, Reading[]>(engineIds.map((id) => [id, []]));
+  for (const row of rows) byEngine.get(row.engine_id)!.push(toReading(row));
+  return byEngine;
 }
 
 /** Those of `ids` that are readings of another engine. */
@@ -83,8 +108,8 @@ export async function insertReadings(
     readings.map((reading) =>
       slots([
         reading.id, engineId, reading.measure, reading.place, reading.entered, reading.unit, reading.value,
-        reading.takenAt, reading.by, reading.how, reading.instrument ?? null, reading.note ?? null,
-        reading.supersedes ?? null,
+        reading.takenAt, reading.by, reading.how, reading.instrument ?? null, reading.atLiftMm ?? null,
+        reading.note ?? null, reading.supersedes ?? null,
       ]),
     ),
   ); // prettier-ignore

@@ -6,6 +6,7 @@ export const MARK_COLOUR: Record<Mark, string> = {
   doubt: 'var(--ochre)',
   low: 'var(--flag)',
   high: 'var(--flag)',
+  suspect: 'var(--flag)',
   missing: 'var(--steel)',
   accepted: 'var(--dye)',
   unjudged: 'var(--steel)',

@@ -1,11 +1,13 @@
 import { create } from 'zustand';
 import type { EngineAnswer } from '../../contracts/engine.js';
 import type { NewReading } from '../../contracts/reading.js';
-import { findMeasure } from '../../core/plan/measures.js';
+import type { CompletedCard } from '../../core/cam/cam-card.js';
+import type { LobeSweep } from '../../core/cam/lobe-sweep.js';
+import { measureOf } from '../../core/plan/measures.js';
+import { readEntry } from '../../core/record/read-entry.js';
 import type { Disposition, Reading } from '../../core/record/reading.js';
 import { buildSheet, type Sheet } from '../../core/record/sheet.js';
-import { parseEntered } from '../../core/units/parse-entered.js';
-import { toCanonical, type Unit } from '../../core/units/units.js';
+import type { Unit } from '../../core/units/units.js';
 import { ApiError, call, sayError } from '../app/api.js';
 import { forget, keep, keptFor, type Kept } from './outbox.js';
 import { useSession } from './session.js';
@@ -20,13 +22,16 @@ interface Desk {
   engine: EngineAnswer | null;
   readings: Reading[];
   dispositions: Disposition[];
+  /** The newest cam card, completed, and the lobes that were swept. */
+  card: CompletedCard | null;
+  sweeps: LobeSweep[];
   sheet: Sheet | null;
   saved: Record<string, Saved>;
   acknowledged: string[];
   load: (engineId: string) => Promise<void>;
   reload: () => Promise<void>;
   /** Puts a reading on the sheet at once and on its way to the server; answers its id. */
-  take: (typed: Pick<NewReading, 'measure' | 'place' | 'entered' | 'unit'>) => string;
+  take: (typed: Pick<NewReading, 'measure' | 'place' | 'entered' | 'unit' | 'atLiftMm'>) => string;
   /** Drops a refused reading from this device. */
   drop: (id: string) => Promise<void>;
   flush: () => Promise<void>;
@@ -40,18 +45,17 @@ let flushing = false;
 
 /** A typed reading with its canonical value, as it stands on the sheet before the server has it. */
 function asReading({ reading, handle, takenAt }: Kept): Reading {
-  const { options } = findMeasure(reading.measure)!;
-  const parsed = parseEntered(reading.entered);
-  const value = options
-    ? options.indexOf(reading.entered)
-    : parsed.ok
-      ? toCanonical(parsed.value, reading.unit as Unit)
-      : NaN;
-  return { ...reading, unit: reading.unit as Unit, value, takenAt, by: handle };
+  const entry = readEntry(measureOf(reading.measure), reading.entered, reading.unit as Unit);
+  return { ...reading, unit: reading.unit as Unit, value: entry.ok ? entry.value : NaN, takenAt, by: handle };
 }
 
-function sheetOf({ engine, readings, dispositions }: Pick<Desk, 'engine' | 'readings' | 'dispositions'>): Sheet | null {
-  return engine && buildSheet({ engine, spec: engine.specSet, readings, dispositions });
+function sheetOf({
+  engine,
+  readings,
+  dispositions,
+  card,
+}: Pick<Desk, 'engine' | 'readings' | 'dispositions' | 'card'>): Sheet | null {
+  return engine && buildSheet({ engine, spec: engine.specSet, readings, dispositions, card });
 }
 
 const isRefused = (saved: Saved | undefined) => typeof saved === 'object';
@@ -64,6 +68,8 @@ export const useDesk = create<Desk>((set, get) => ({
   engine: null,
   readings: [],
   dispositions: [],
+  card: null,
+  sweeps: [],
   sheet: null,
   saved: {},
   acknowledged: [],
@@ -76,17 +82,21 @@ export const useDesk = create<Desk>((set, get) => ({
         engine: null,
         readings: [],
         dispositions: [],
+        card: null,
+        sweeps: [],
         sheet: null,
         saved: {},
         acknowledged: [],
       });
     try {
       const base = `/api/engines/${engineId}`;
-      const [engine, { readings }, { dispositions }, { acknowledged }] = await Promise.all([
+      const [engine, { readings }, { dispositions }, { acknowledged }, { card }, { sweeps }] = await Promise.all([
         call<EngineAnswer>('GET', base),
         call<{ readings: Reading[] }>('GET', `${base}/readings`),
         call<{ dispositions: Disposition[] }>('GET', `${base}/dispositions`),
         call<{ acknowledged: string[] }>('GET', `${base}/cautions`),
+        call<{ card: CompletedCard | null }>('GET', `${base}/cam-card`),
+        call<{ sweeps: LobeSweep[] }>('GET', `${base}/sweeps`),
       ]);
       if (get().engineId !== engineId) return;
       const here = await keptFor(engineId);
@@ -101,9 +111,11 @@ export const useDesk = create<Desk>((set, get) => ({
         engine,
         readings: all,
         dispositions,
+        card,
+        sweeps,
         acknowledged,
         saved,
-        sheet: sheetOf({ engine, readings: all, dispositions }),
+        sheet: sheetOf({ engine, readings: all, dispositions, card }),
       });
       void get().flush();
     } catch (error) {
@@ -114,9 +126,13 @@ export const useDesk = create<Desk>((set, get) => ({
   reload: () => get().load(get().engineId!),
 
   take(typed) {
-    const { engineId, engine, readings, dispositions, saved } = get();
+    const { engineId, engine, readings, dispositions, card, saved } = get();
     const earlier = readings.findLast(
-      (reading) => reading.measure === typed.measure && reading.place === typed.place && !isRefused(saved[reading.id]),
+      (reading) =>
+        reading.measure === typed.measure &&
+        reading.place === typed.place &&
+        reading.atLiftMm === typed.atLiftMm &&
+        !isRefused(saved[reading.id]),
     );
     const id = crypto.randomUUID?.() ?? uuidWithoutSecureContext();
     const kept: Kept = {
@@ -128,7 +144,7 @@ export const useDesk = create<Desk>((set, get) => ({
     const all = [...readings, asReading(kept)];
     set({
       readings: all,
-      sheet: sheetOf({ engine, readings: all, dispositions }),
+      sheet: sheetOf({ engine, readings: all, dispositions, card }),
       saved: { ...saved, [id]: 'kept-here' },
     });
     void keep(kept).then(() => get().flush());
@@ -137,10 +153,10 @@ export const useDesk = create<Desk>((set, get) => ({
 
   async drop(id) {
     await forget([id]);
-    const { engine, dispositions, saved } = get();
+    const { engine, dispositions, card, saved } = get();
     const { [id]: dropped, ...rest } = saved;
     const readings = get().readings.filter((reading) => reading.id !== id);
-    set({ readings, saved: rest, sheet: sheetOf({ engine, readings, dispositions }) });
+    set({ readings, saved: rest, sheet: sheetOf({ engine, readings, dispositions, card }) });
   },
 
   async flush() {

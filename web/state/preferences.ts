@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import type { StopMethod } from '../../core/cam/valve-stops.js';
+import type { WheelFace } from '../../core/wheel/wheel-face.js';
 import type { Along } from '../../core/plan/setting-order.js';
 
 export type LengthUnit = 'in' | 'thou' | 'mm';
@@ -12,14 +13,19 @@ export interface DeskPosition {
   crankDeg: number;
   method: StopMethod;
   along: Along;
+  /** Which step of each other stage is active. */
+  steps: Record<string, string>;
 }
-export const FIRST_POSITION: DeskPosition = { place: null, crankDeg: 0, method: 'eoic', along: 'firing' };
+export const FIRST_POSITION: DeskPosition = { place: null, crankDeg: 0, method: 'eoic', along: 'firing', steps: {} };
 
 interface Preferences {
   shade: 'light' | 'dark';
   /** `null` until chosen: then the unit in which the shop wrote the limit. */
   unit: LengthUnit | null;
   positions: Record<string, DeskPosition>;
+  /** The builder's own degree wheel. */
+  wheel: { face: WheelFace; runs: 'with' | 'against' };
+  chooseWheel: (change: Partial<Preferences['wheel']>) => void;
   toggleShade: () => void;
   cycleUnit: (from: LengthUnit) => void;
   move: (engineId: string, change: Partial<DeskPosition>) => void;
@@ -32,6 +38,8 @@ export const usePreferences = create<Preferences>()(
       shade: 'light',
       unit: null,
       positions: {},
+      wheel: { face: '0-90-0-90-0', runs: 'with' },
+      chooseWheel: (change) => set(({ wheel }) => ({ wheel: { ...wheel, ...change } })),
       toggleShade: () => set(({ shade }) => ({ shade: shade === 'light' ? 'dark' : 'light' })),
       cycleUnit: (from) => set({ unit: LENGTH_UNITS[(LENGTH_UNITS.indexOf(from) + 1) % LENGTH_UNITS.length] }),
       move: (engineId, change) =>

@@ -60,6 +60,8 @@ create table readings (
   taken_by text not null references people,
   how text not null,
   instrument text,
+  -- The lift or drop at which an angle was read, mm.
+  at_lift double precision,
   note text,
   supersedes uuid references readings (id)
 );
@@ -80,6 +82,19 @@ create table dispositions (
 );
 create index dispositions_of_engine on dispositions (engine_id, seq);
 create trigger dispositions_stay before update or delete or truncate on dispositions execute function refuse_change();
+
+-- What is kept whole with an engine: its cam card as printed ('cam-card'), swept lobes ('lobe-sweep'). The newest card counts.
+create table papers (
+  seq bigint generated always as identity primary key,
+  id uuid not null unique,
+  engine_id uuid not null references engines,
+  kind text not null check (kind in ('cam-card', 'lobe-sweep')),
+  body jsonb not null,
+  filed_by text not null references people,
+  filed_at timestamptz not null
+);
+create index papers_of_engine on papers (engine_id, kind, seq);
+create trigger papers_stay before update or delete or truncate on papers execute function refuse_change();
 
 create table acknowledgements (
   engine_id uuid not null references engines,

@@ -1,87 +1,22 @@
 import Button from '@mui/material/Button';
-import { wordHint, wordLimit } from '../../../contracts/wording.js';
 import { clearanceDeg } from '../../../core/cam/base-circle.js';
 import { DEFAULT_MARGIN_DEG } from '../../../core/cam/valve-stops.js';
 import { sameCrank } from '../../../core/engine/crank.js';
 import { spokenPlace } from '../../../core/engine/places.js';
-import { CAUTIONS, STANDING_CAUTION } from '../../../core/plan/cautions.js';
-import type { Hint } from '../../../core/judge/hints.js';
 import { settingLimit, settingValue } from '../../../core/record/setting-value.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../../../core/units/format.js';
+import { Cautions, Hints, JustTaken, LimitNote, ReadHereBefore, StandingCaution } from '../../bench/panel-parts.js';
+import { sayFormula, saySpare } from '../../bench/say-formula.js';
 import { MarginBar } from '../../drawings/MarginBar.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
-import { useSession } from '../../state/session.js';
 import type { SettingState } from './use-setting.js';
-import { howToTake, sayFormula, saySpare, turnFirst, whyHere } from './words.js';
-
-function Hints({ hints, unit }: { hints: Hint[]; unit: Parameters<typeof wordHint>[1] }) {
-  return hints.map((hint) => (
-    <p key={hint.code} className="now-hint">
-      {wordHint(hint, unit)}
-    </p>
-  ));
-}
-
-/** The answer to the value just taken; it stays while the next valve is already active. */
-function JustTaken({ setting }: { setting: SettingState }) {
-  const { desk, sheet, lastTaken, lengthUnit } = setting;
-  const reading = desk.readings.find((candidate) => candidate.id === lastTaken);
-  if (!reading) return null;
-  const row = sheet.rows.find((candidate) => candidate.readingId === reading.id && !candidate.derivedFrom);
-  const shown = settingValue(
-    sheet.rows.filter((candidate) => candidate.readingId === reading.id),
-    reading.place,
-  );
-  const saved = desk.saved[reading.id];
-  return (
-    <section className="now-taken" aria-live="polite" aria-label="Just taken">
-      <p>
-        <strong>{spokenPlace(reading.place)}</strong> <span className="figure">{reading.entered}</span>{' '}
-        {UNIT_LABEL[reading.unit]}{' '}
-        {shown?.derivedFrom && <span className="figure">→ {formatValue(shown.value, lengthUnit)} </span>}
-        {row && <VerdictMark mark={row.verdict} />}
-      </p>
-      {row && <Hints hints={row.hints} unit={reading.unit} />}
-      {typeof saved === 'object' ? (
-        <p role="alert" style={{ color: 'var(--flag)' }}>
-          The server refused it: {saved.refused}{' '}
-          <Button size="small" onClick={() => void desk.drop(reading.id)}>
-            Take it off the sheet
-          </Button>
-        </p>
-      ) : (
-        <p className="now-saved" data-saved={saved}>
-          {saved === 'kept-here' ? '◔ kept here' : '✓ on the server'}
-        </p>
-      )}
-    </section>
-  );
-}
-
-/** The cautions of the stage, whole, until somebody has acknowledged them for this engine. */
-function Cautions({ setting }: { setting: SettingState }) {
-  const { acknowledge } = setting.desk;
-  const looksOn = useSession((state) => state.person?.role === 'apprentice');
-  return (
-    <section className="now-caution" aria-label="Cautions">
-      {[...CAUTIONS.setting!, STANDING_CAUTION].map((caution) => (
-        <p key={caution}>{caution}</p>
-      ))}
-      {!looksOn && (
-        <Button variant="outlined" size="small" onClick={() => void acknowledge('setting')}>
-          Read and understood
-        </Button>
-      )}
-    </section>
-  );
-}
+import { howToTake, turnFirst, whyHere } from './words.js';
 
 /** What to do now, the number being typed, how its verdict comes about, and what was read here before. */
 export function NowPanel({ setting }: { setting: SettingState }) {
   const {
     engine,
     sheet,
-    desk,
     active,
     step,
     span,
@@ -94,9 +29,9 @@ export function NowPanel({ setting }: { setting: SettingState }) {
     typed,
     problem,
     preview,
+    lastTaken,
   } = setting;
   const clearance = clearanceDeg(span, crank);
-  const acknowledged = desk.acknowledged.includes('setting');
   const rests = clearance >= DEFAULT_MARGIN_DEG;
   const atStop = step !== null && sameCrank(step.crankDeg, crank);
   const row = settingValue(sheet.rows, active);
@@ -113,7 +48,6 @@ export function NowPanel({ setting }: { setting: SettingState }) {
   const limit = current?.limit ?? settingLimit(engine.specSet, active);
   const limitUnit = limit?.stated.unit === 'turn' ? 'turn' : lengthUnit;
   const depth = preview?.judgedAs ?? (row?.derivedFrom ? row : null);
-  const tries = desk.readings.filter((reading) => reading.place === active && reading.measure === measure.key);
   const siblings = limit
     ? sheet.rows
         .filter((other) => other.measure === limit.measure && other.place !== active)
@@ -124,7 +58,7 @@ export function NowPanel({ setting }: { setting: SettingState }) {
     <aside className="now" aria-label="What to do now">
       <div className="now-rest" tabIndex={0}>
         <h2>{spokenPlace(active)}</h2>
-        {!acknowledged && <Cautions setting={setting} />}
+        <Cautions stage="setting" />
         {rests ? (
           <p>
             {atStop ? `${whyHere(method, active, stops.indexOf(step.crankDeg), stops.length)} ` : ''}
@@ -174,39 +108,17 @@ export function NowPanel({ setting }: { setting: SettingState }) {
         {preview && <Hints hints={preview.hints} unit={entryUnit} />}
         {!preview && taken && <Hints hints={taken.hints} unit={entryUnit} />}
 
-        <JustTaken setting={setting} />
-
-        <h3>Read here before</h3>
-        {tries.length === 0 ? (
-          <p className="now-quiet">nothing yet</p>
-        ) : (
-          <ol className="now-tries" aria-label="Read here before">
-            {tries.map((reading, index) => (
-              <li key={reading.id} className={index === tries.length - 1 ? 'figure' : 'figure struck'}>
-                {reading.entered} {UNIT_LABEL[reading.unit]}
-                <span className="now-quiet">
-                  {' '}
-                  {reading.by}{' '}
-                  {new Date(reading.takenAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
-                  {desk.saved[reading.id] === 'kept-here' && ', kept here'}
-                </span>
-              </li>
-            ))}
-          </ol>
-        )}
-        {limit && (
-          <>
-            <h3>Limit</h3>
-            <p>
-              <span className="figure">{wordLimit(limit.stated)}</span>, {engine.specSet.title} v
-              {engine.specSet.version}
-              <br />
-              <span className="now-quiet">{limit.source}</span>
-            </p>
-          </>
-        )}
+        <JustTaken
+          readingId={lastTaken}
+          shown={(rows) => {
+            const made = settingValue(rows, rows[0]?.place);
+            return made?.derivedFrom ? formatValue(made.value, lengthUnit) : null;
+          }}
+        />
+        <ReadHereBefore measure={measure.key} place={active} />
+        <LimitNote limit={limit} />
       </div>
-      {acknowledged && <p className="now-caution">{CAUTIONS.setting![0]}</p>}
+      <StandingCaution stage="setting" />
     </aside>
   );
 }

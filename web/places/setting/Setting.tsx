@@ -7,12 +7,12 @@ import { useNavigate } from 'react-router';
 import { DEFAULT_MARGIN_DEG, STOP_METHODS } from '../../../core/cam/valve-stops.js';
 import { neighbourValve, valveMapLayout } from '../../../core/drawing/valve-map.js';
 import { spokenPlace } from '../../../core/engine/places.js';
+import { useBenchKeys } from '../../bench/use-bench-keys.js';
 import { CrankStrip } from '../../drawings/CrankStrip.js';
 import { ValveMap } from '../../drawings/ValveMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { NowPanel } from './NowPanel.js';
 import './setting.css';
-import { useBenchKeys } from './use-bench-keys.js';
 import { useSetting } from './use-setting.js';
 import { METHOD_NAME } from './words.js';
 

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import { clearanceDeg, valveSpans } from '../../../core/cam/base-circle.js';
 import { DEFAULT_MARGIN_DEG } from '../../../core/cam/valve-stops.js';
 import { sameCrank } from '../../../core/engine/crank.js';
@@ -6,13 +6,11 @@ import { placesOf } from '../../../core/engine/places.js';
 import { findMeasure } from '../../../core/plan/measures.js';
 import { limitFor } from '../../../core/plan/spec-sets.js';
 import { settingOrder } from '../../../core/plan/setting-order.js';
-import { judgeReading } from '../../../core/record/judge-reading.js';
 import { markOf } from '../../../core/record/mark.js';
 import { dialUnit, settingLimit, settingMeasure, settingValue } from '../../../core/record/setting-value.js';
 import { formatFigure } from '../../../core/units/format.js';
-import { parseEntered } from '../../../core/units/parse-entered.js';
-import { toCanonical, type Unit } from '../../../core/units/units.js';
-import { wordEntry } from '../../../contracts/wording.js';
+import type { Unit } from '../../../core/units/units.js';
+import { useEntry } from '../../bench/use-entry.js';
 import type { DialFace } from '../../drawings/ValveMap.js';
 import { useDesk } from '../../state/desk.js';
 import { FIRST_POSITION, usePreferences, type LengthUnit } from '../../state/preferences.js';
@@ -28,10 +26,6 @@ export function useSetting() {
   const spec = engine.specSet;
   const position = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
   const { unit: chosenUnit, move, cycleUnit } = usePreferences();
-  const [typed, setTyped] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const [lastTaken, setLastTaken] = useState<string | null>(null);
-
   const { method, along, crankDeg } = position;
   const spans = useMemo(() => valveSpans(engine.firingOrder, engine.intervals, engine.seatEvents), [engine]);
   const order = useMemo(() => settingOrder(engine, method, along, DEFAULT_MARGIN_DEG), [engine, method, along]);
@@ -74,17 +68,11 @@ export function useSetting() {
     );
   }, [engine, spec, sheet, spans, crank, chosenUnit, valueAt]);
 
-  const parsed = typed === '' ? null : parseEntered(typed);
-  const preview = useMemo(() => {
-    if (!parsed?.ok) return null;
-    const value = toCanonical(parsed.value, entryUnit);
-    const others = sheet.rows.filter((row) => row.measure === measure.key && !row.derivedFrom && row.place !== active);
-    return { value, ...judgeReading(engine, spec, { measure: measure.key, place: active, value }, others) };
-  }, [parsed?.ok && parsed.value, entryUnit, sheet, measure, active, engine, spec]); // eslint-disable-line react-hooks/exhaustive-deps
+  const entry = useEntry({ measure, place: active, unit: entryUnit });
+  const { preview } = entry;
 
   const go = (place: string, deg?: number) => {
-    setTyped('');
-    setProblem(null);
+    entry.clear();
     move(engine.id, { place, crankDeg: deg ?? crank });
   };
   /** On to the next valve of the order that has no value yet, after the active one; round once. */
@@ -97,28 +85,12 @@ export function useSetting() {
   };
 
   return {
-    desk, engine, sheet, spans, order, stops, method, along, crank, active, step, span, measure, lengthUnit, entryUnit,
+    engine, sheet, spans, order, stops, method, along, crank, active, step, span, measure, lengthUnit, entryUnit,
     faces: preview ? { ...faces, [active]: { ...faces[active], value: preview.judgedAs?.value ?? preview.value, mark: preview.verdict } } : faces,
-    typed, problem, preview, lastTaken,
-
-    type: (key: string) => {
-      setProblem(null);
-      setTyped((text) => (text.length < 9 ? text + key : text));
-    },
-    erase: () => {
-      setProblem(null);
-      setTyped((text) => text.slice(0, -1));
-    },
-    clear: () => {
-      setProblem(null);
-      setTyped('');
-    },
+    ...entry,
     /** Takes what is typed and steps on; with nothing typed, just steps on. */
     take: () => {
-      if (!parsed) return stepOn(active);
-      if (!parsed.ok) return setProblem(wordEntry(parsed));
-      setLastTaken(desk.take({ measure: measure.key, place: active, entered: typed, unit: entryUnit }));
-      stepOn(active);
+      if (entry.typed === '' || entry.take()) stepOn(active);
     },
     pick: (place: string) => go(place),
     turnTo: (deg: number) => move(engine.id, { place: active, crankDeg: deg }),

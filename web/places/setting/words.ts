@@ -1,10 +1,6 @@
 import type { StopMethod } from '../../../core/cam/valve-stops.js';
 import { parseValve, spokenPlace } from '../../../core/engine/places.js';
 import type { Engine } from '../../../core/engine/engine.js';
-import type { AppliedLimit } from '../../../core/record/judge-reading.js';
-import type { Formula } from '../../../core/record/derive.js';
-import { formatFigure, formatValue } from '../../../core/units/format.js';
-import type { Unit } from '../../../core/units/units.js';
 
 /** The methods as builders call them. */
 export const METHOD_NAME: Record<StopMethod, string> = {
@@ -55,25 +51,4 @@ export function turnFirst(place: string, crankDeg: number, clearance: number, to
   const how = clearance < 0 ? 'is on its lobe' : `is only ${degrees(clearance)} from a ramp`;
   const then = to === null ? 'This method cannot set it on this cam; choose another.' : `Turn to ${degrees(to)}.`;
   return `At ${degrees(crankDeg)} ${spokenPlace(place)} ${how}. ${then}`;
-}
-
-/** The sum behind a derived value, with this valve's own numbers. */
-export function sayFormula(formula: Formula, unit: Unit): string {
-  switch (formula.kind) {
-    case 'lever': {
-      const turns = Number(formula.turns.toFixed(4));
-      const pitch = `${turns} ÷ ${formula.threadsPerUnit}/${formula.threadUnit}`;
-      return formula.leverFactor === 1 ? `${pitch}, one to one` : `${pitch} × (1 + 1/${formula.ratio.toFixed(2)})`;
-    }
-    case 'growth': {
-      const sign = (formula.to === 'hot') === formula.growthMm >= 0 ? '+' : '−';
-      return `${formatFigure(formula.fromMm, unit)} ${sign} ${formatFigure(Math.abs(formula.growthMm), unit)} of growth`;
-    }
-  }
-}
-
-/** How far a value is from the nearer limit. */
-export function saySpare(value: number, { min, max }: AppliedLimit, unit: Unit): string {
-  const spare = Math.min(min === undefined ? Infinity : value - min, max === undefined ? Infinity : max - value);
-  return spare >= 0 ? `${formatFigure(spare, unit)} to spare` : `${formatValue(-spare, unit)} outside`;
 }

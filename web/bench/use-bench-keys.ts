@@ -9,6 +9,8 @@ export interface BenchActs {
   take: () => void;
   turn: (heading: 1 | -1) => void;
   walk: (heading: 'left' | 'right' | 'up' | 'down') => void;
+  /** A side of what is typed, by its first letter; only where the measure has sides. */
+  side?: (letter: string) => void;
   cycleUnit: () => void;
   help: () => void;
 }
@@ -22,7 +24,7 @@ function keepsItsKeys(target: EventTarget | null, key: string): boolean {
   return key === 'Enter' && target.closest('button, a') !== null;
 }
 
-/** Digits typed anywhere go into the active valve, so a gauge that types like a keyboard needs no setting up. */
+/** Digits typed anywhere go into the active place, so a gauge that types like a keyboard needs no setting up. */
 export function useBenchKeys(acts: BenchActs): void {
   const latest = useRef(acts);
   useEffect(() => {
@@ -33,13 +35,14 @@ export function useBenchKeys(acts: BenchActs): void {
       const { key } = event;
       if (event.ctrlKey || event.metaKey || event.altKey || keepsItsKeys(event.target, key)) return;
       const act = latest.current;
-      if (/^[0-9./+-]$/.test(key)) act.type(key);
+      if (/^[0-9./+;-]$/.test(key)) act.type(key);
       else if (key === 'Backspace') act.erase();
       else if (key === 'Escape') act.escape();
       else if (key === 'Enter') act.take();
       else if (key === '[') act.turn(-1);
       else if (key === ']') act.turn(1);
       else if (key in HEADING) act.walk(HEADING[key as keyof typeof HEADING]);
+      else if (act.side && /^[abr]$/i.test(key)) act.side(key.toLowerCase());
       else if (key === 'u' || key === 'U') act.cycleUnit();
       else if (key === '?') act.help();
       else return;

@@ -1,0 +1,33 @@
+import { toCanonical } from '../units/units.js';
+import { eventsOfCard, type CompletedCard } from './cam-card.js';
+import { advanceEvents } from './cam-events.js';
+
+/** Measures of the events, by the names that the card has for them. */
+export const EVENT_MEASURES = {
+  intakeOpenBtdc: 'intake-open',
+  intakeCloseAbdc: 'intake-close',
+  exhaustOpenBbdc: 'exhaust-open',
+  exhaustCloseAtdc: 'exhaust-close',
+} as const;
+
+/**
+ * What each measure of the timing ought to read by the card, canonical; the lobe lifts as `lobe-lift-I` and `-E`. With
+ * a target centreline chosen, the whole cam is expected that much earlier or later.
+ *
+ * @param targetDeg the intake centreline that was chosen, after top centre
+ */
+export function expectedFromCard(card: CompletedCard, targetDeg?: number): Record<string, number> {
+  const { figures, printed } = card;
+  const { intakeCentreline, exhaustCentreline, intakeLobeLift, exhaustLobeLift } = figures;
+  const advance = targetDeg === undefined || intakeCentreline === undefined ? 0 : intakeCentreline - targetDeg;
+  const expected: Record<string, number> = {};
+  const events = eventsOfCard(card);
+  if (events)
+    for (const [event, deg] of Object.entries(advanceEvents(events, advance)))
+      expected[EVENT_MEASURES[event as keyof typeof EVENT_MEASURES]] = deg;
+  if (intakeCentreline !== undefined) expected['intake-centreline'] = intakeCentreline - advance;
+  if (exhaustCentreline !== undefined) expected['exhaust-centreline'] = exhaustCentreline + advance;
+  if (intakeLobeLift !== undefined) expected['lobe-lift-I'] = toCanonical(intakeLobeLift, printed.unit);
+  if (exhaustLobeLift !== undefined) expected['lobe-lift-E'] = toCanonical(exhaustLobeLift, printed.unit);
+  return expected;
+}

@@ -1,0 +1,66 @@
+import { length, type Measure } from '../measure.js';
+
+/** Piston to valve, springs, retainers: what is checked while it is mocked up, and the geometry after it. */
+export const MOCK_UP: Measure[] = [
+  length(
+    'pv-depth',
+    'Piston to valve, depth',
+    'mock-up',
+    'valve',
+    [0.001, 0.005],
+    'Clay cut through its thinnest place, or valve pushed down against a dial.',
+  ),
+  length('pv-radial', 'Piston to valve, radial', 'mock-up', 'valve', [0.001, 0.005], 'From valve edge to pocket edge.'),
+  length('coil-bind-margin', 'Coil bind margin', 'mock-up', 'valve', [0.001, 0.005], 'Open height less solid height.'),
+  length('retainer-seal-gap', 'Retainer to seal', 'mock-up', 'valve', [0.001, 0.005], 'At full lift.'),
+  length(
+    'rocker-retainer-gap',
+    'Rocker to retainer',
+    'mock-up',
+    'valve',
+    [0.001, 0.005],
+    'Wire gauge, closed and at full lift.',
+  ),
+  length(
+    'pushrod-side-gap',
+    'Pushrod to head or plate',
+    'mock-up',
+    'valve',
+    [0.001, 0.005],
+    'Feeler all round, through a full turn.',
+  ),
+  length(
+    'spring-installed-height',
+    'Spring installed height',
+    'mock-up',
+    'valve',
+    [0.001, 0.002],
+    'Height gauge between seat and retainer.',
+  ),
+  length('mark-width', 'Rubbed mark, width', 'geometry', 'valve', [0.001, 0.004], 'Callipers over the rubbed mark.'),
+  length(
+    'mark-offset',
+    'Rubbed mark, off centre',
+    'geometry',
+    'valve',
+    [0.001, 0.005],
+    'Plus outward, away from the pivot.',
+  ),
+  length('stand-shim', 'Shim under the stand', 'geometry', 'valve', [0.001, 0.0005], 'As fitted.'),
+  length(
+    'pushrod-checked',
+    'Pushrod length, checking rod',
+    'geometry',
+    'valve',
+    [0.001, 0.003],
+    'Length of the checking rod at the chosen mark.',
+  ),
+  length(
+    'pushrod-fitted',
+    'Pushrod length, fitted',
+    'geometry',
+    'valve',
+    [0.001, 0.002],
+    'Measured on the rod that goes in.',
+  ),
+];

@@ -1,0 +1,55 @@
+import { length, torque, turns, type Measure } from '../measure.js';
+
+/** Preload, lash and what belongs to them, the proof and the tightening. */
+export const SETTING: Measure[] = [
+  {
+    key: 'plunger-state',
+    title: 'Plunger at zero lash',
+    stage: 'setting',
+    scope: 'valve',
+    quantity: 'choice',
+    units: ['choice'],
+    resolution: 1,
+    uncertainty: 0,
+    how: 'Where the plunger stood when the play was just gone.',
+    needs: [],
+    options: ['at-clip', 'part-way', 'bottomed'],
+  },
+  turns('preload-turns', 'Preload, turns', 'Turns of the adjuster past zero lash.'),
+  length(
+    'plunger-depth',
+    'Plunger depth',
+    'setting',
+    'valve',
+    [0.001, 0.003],
+    'Plunger below its clip; computed from the turns, or measured with a dial.',
+  ),
+  length(
+    'plunger-travel-left',
+    'Plunger travel left',
+    'setting',
+    'valve',
+    [0.001, 0.005],
+    'From the set plunger down to its bottom.',
+  ),
+  turns('adjuster-turns-used', 'Adjuster turns used', 'Turns from the maker’s start to where it is set.'),
+  length('lash-cold', 'Lash, cold', 'setting', 'valve', [0.001, 0.0005], 'Feeler between tip and rocker, engine cold.'),
+  length(
+    'lash-hot',
+    'Lash, hot',
+    'setting',
+    'valve',
+    [0.001, 0.0005],
+    'Feeler between tip and rocker, engine hot and stopped.',
+  ),
+  torque('lock-torque', 'Lock torque', 'setting', 'valve', 'Lock nut or screw, adjuster held.'),
+  length(
+    'valve-lift',
+    'Total lift at the valve',
+    'proof',
+    'valve',
+    [0.001, 0.003],
+    'Dial in line with the stem, lash and preload as set.',
+  ),
+  torque('torque', 'Tightening torque', 'torque', 'engine', 'As the maker’s steps say.'),
+];

@@ -1,0 +1,148 @@
+import type { Scope } from '../engine/places.js';
+import { toCanonical, type Quantity, type Unit } from '../units/units.js';
+
+export const STAGES = [
+  'bottom-end',
+  'dead-centre',
+  'cam-timing',
+  'mock-up',
+  'geometry',
+  'setting',
+  'proof',
+  'torque',
+] as const;
+export type Stage = (typeof STAGES)[number];
+
+/** The two sides of a measure that has a sign, as they are spoken; their first letters are keys at the bench. */
+export interface Sides {
+  plus: string;
+  minus: string;
+  /** For an angle read on the wheel: the dead centre that it is counted from. */
+  deadCentre?: 'TDC' | 'BDC';
+}
+
+export interface Measure {
+  key: string;
+  title: string;
+  stage: Stage;
+  scope: Scope;
+  quantity: Quantity;
+  /** Units offered on screen, the usual one first. */
+  units: Unit[];
+  /** Smallest step that the instrument shows, canonical unit. */
+  resolution: number;
+  /** Default measuring uncertainty, canonical unit; half the width of the doubt on each side of a limit. */
+  uncertainty: number;
+  /** How it is taken, in a sentence. */
+  how: string;
+  /** Measures whose values this one is computed with or hangs on. */
+  needs: string[];
+  /** For a measure that is named rather than counted: its options, in a fixed order. */
+  options?: string[];
+  sides?: Sides;
+  /** For a size that may be taken in several directions, up to four numbers: front, front across, rear, rear across. */
+  several?: true;
+}
+
+const IN = (inches: number) => toCanonical(inches, 'in');
+
+/** A length taken with an inch tool that shows `resolution` and is trusted to `uncertainty`, both in inches. */
+export const length = (
+  key: string,
+  title: string,
+  stage: Stage,
+  scope: Scope,
+  [resolution, uncertainty]: [number, number],
+  how: string,
+  more: Partial<Measure> = {},
+): Measure => ({
+  key,
+  title,
+  stage,
+  scope,
+  quantity: 'length',
+  units: ['in', 'thou', 'mm'],
+  resolution: IN(resolution),
+  uncertainty: IN(uncertainty),
+  how,
+  needs: [],
+  ...more,
+});
+
+/** Signs of the cam card and of the wheel: an angle before or after one of the dead centres. */
+export const SIDES = {
+  afterTdc: { plus: 'after', minus: 'before', deadCentre: 'TDC' },
+  beforeTdc: { plus: 'before', minus: 'after', deadCentre: 'TDC' },
+  afterBdc: { plus: 'after', minus: 'before', deadCentre: 'BDC' },
+  beforeBdc: { plus: 'before', minus: 'after', deadCentre: 'BDC' },
+} as const satisfies Record<string, Sides>;
+
+/** An angle read on the builder's own wheel, of the whole engine. */
+export const wheelAngle = (
+  key: string,
+  title: string,
+  stage: Stage,
+  sides: Sides,
+  how: string,
+  needs: string[] = [],
+): Measure => ({
+  key,
+  title,
+  stage,
+  scope: 'engine',
+  quantity: 'angle',
+  units: ['deg', 'deg360', 'deg360r'],
+  resolution: 0.25,
+  uncertainty: 0.5,
+  how,
+  needs,
+  sides,
+});
+
+/** An angle that is computed or chosen rather than read on the wheel. */
+export const plainAngle = (
+  key: string,
+  title: string,
+  stage: Stage,
+  uncertainty: number,
+  how: string,
+  more: Partial<Measure> = {},
+): Measure => ({
+  key,
+  title,
+  stage,
+  scope: 'engine',
+  quantity: 'angle',
+  units: ['deg'],
+  resolution: 0.25,
+  uncertainty,
+  how,
+  needs: [],
+  ...more,
+});
+
+export const turns = (key: string, title: string, how: string): Measure => ({
+  key,
+  title,
+  stage: 'setting',
+  scope: 'valve',
+  quantity: 'turns',
+  units: ['turn'],
+  resolution: 1 / 8,
+  uncertainty: 1 / 16,
+  how,
+  needs: [],
+});
+
+export const torque = (key: string, title: string, stage: Stage, scope: Scope, how: string): Measure => ({
+  key,
+  title,
+  stage,
+  scope,
+  quantity: 'torque',
+  units: ['lbft', 'Nm'],
+  resolution: 0.5,
+  uncertainty: 1,
+  how,
+  needs: [],
+});
