@@ -31,6 +31,7 @@ export default tseslint.config(
         setTimeout: 'readonly',
         module: 'writable',
         performance: 'readonly',
+        localStorage: 'readonly',
         Buffer: 'readonly',
       },
     },

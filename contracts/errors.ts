@@ -23,6 +23,7 @@ export const ERRORS = {
   'reading.unknown-place': { status: 422, message: 'This engine has no such place for this measure.' },
   'reading.unknown-unit': { status: 422, message: 'This unit is unknown, or not one of this measure.' },
   'reading.not-a-number': { status: 422, message: 'What was typed is no number.' },
+  'reading.impossible': { status: 422, message: 'This cannot be, given what was read before it.' },
   'reading.unknown-supersedes': { status: 422, message: 'The reading to be replaced is not one of this place.' },
   'sweep.unknown-place': { status: 422, message: 'This engine has no such valve.' },
   'reading.id-taken': { status: 409, message: 'Another reading already has this id.' },

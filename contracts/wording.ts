@@ -46,6 +46,9 @@ const IMPOSSIBLE: Record<string, string> = {
   'no-nose': 'the sweep does not reach over the nose: start before it and end behind it',
   'two-peaks': 'this sweep has two noses: was the crank turned back, or the dial moved?',
   'lift-not-reached': 'one of the flanks does not pass {lift} in this sweep',
+  'point-cells': 'line {line}: an angle and a lift, no more',
+  'point-not-a-number': 'line {line} is no pair of numbers',
+  'point-without-angle': 'line {line} has a lift alone: say where the sweep starts and how far each turn goes',
   'lash-closes-cold': 'with {growth} of growth the cold lash would be below zero',
 };
 

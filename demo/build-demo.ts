@@ -7,10 +7,17 @@ import { acknowledgeCautions } from '../server/services/cautions.js';
 import { addPerson, openShop } from '../server/services/people.js';
 import { Readings } from '../server/services/readings.js';
 import { sign } from '../server/services/records.js';
-import { DEMO_ENGINES, type DemoEngine } from './engines.js';
+import { fileCard, fileSweep } from '../server/services/timing.js';
+import type { DemoEngine } from './acts.js';
+import { BITTERN } from './engines/bittern.js';
+import { DUNLIN } from './engines/dunlin.js';
+import { KNOT } from './engines/knot.js';
+import { PETREL } from './engines/petrel.js';
 import { DEMO_PEOPLE, DEMO_PIN } from './people.js';
 
 const DAY_MS = 86_400_000;
+/** The four engines of the shop: one signed, one with open flags, one half set, one just opened. All made up. */
+const DEMO_ENGINES = [BITTERN, PETREL, DUNLIN, KNOT];
 const [owner, lead, builder] = DEMO_PEOPLE;
 
 /** A clock that the demo walks through its days. */
@@ -40,7 +47,7 @@ async function buildEngine(
     clock.tick();
     switch (act.act) {
       case 'caution':
-        await acknowledgeCautions(context, engines, id, builder, 'setting');
+        await acknowledgeCautions(context, engines, id, builder, act.stage);
         break;
       case 'take':
         for (const [place, entered] of act.values) {
@@ -51,11 +58,27 @@ async function buildEngine(
             entered,
             unit: act.unit,
             how: 'keyed' as const,
+            ...(act.atLiftMm === undefined ? {} : { atLiftMm: act.atLiftMm }),
           };
           await readings.take(id, builder, [reading]);
           clock.tick();
         }
         break;
+      case 'card':
+        await fileCard(context, engines, id, builder, act.card);
+        break;
+      case 'sweep': {
+        const { place, unit, points } = act;
+        await fileSweep(context, engines, id, builder, {
+          place,
+          unit,
+          points,
+          measuredAt: 'lobe',
+          lifts: [],
+          drops: [],
+        });
+        break;
+      }
       case 'decide':
         await decide(context, engines, id, act.action === 'accepted' ? lead : builder, act);
         break;

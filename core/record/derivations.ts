@@ -1,6 +1,6 @@
 import { camCentreline, type DropPair } from '../cam/cam-centreline.js';
 import type { Engine } from '../engine/engine.js';
-import { ImpossibleInput } from '../impossible.js';
+import { ImpossibleInput, type Impossibility } from '../impossible.js';
 import { measureOf } from '../plan/measures.js';
 import { trueTdc } from '../wheel/true-tdc.js';
 import type { Formula } from './derive.js';
@@ -43,6 +43,18 @@ const INPUTS = new Set([
   'deck-height',
 ]);
 
+/** The measures that are computed from readings of this one, alone or with others. */
+export function feeds(measure: string): string[] {
+  const lobe = /^(intake|exhaust)-drop-/.exec(measure)?.[1];
+  return [
+    ...DIFFERENCES.filter(({ bigger, smaller }) => measure === bigger || measure === smaller).map((one) => one.measure),
+    ...(SIZES.includes(measure) ? [`${measure}-taper`, `${measure}-round`] : []),
+    ...(measure.startsWith('tdc-') && isInput(measure) ? ['tdc-wheel-error'] : []),
+    ...(lobe ? [`${lobe}-centreline`] : []),
+    ...(measure === 'deck-height' ? ['deck-square'] : []),
+  ];
+}
+
 /** Whether values of other measures are computed from readings of this one. */
 export const isInput = (measure: string): boolean => INPUTS.has(measure);
 
@@ -55,12 +67,15 @@ const rangeOf = (values: number[]) => Math.max(...values) - Math.min(...values);
 class Walk {
   private readonly latest = new Map<string, Reading>();
   private readonly drops = new Map<string, Map<number, DropPair>>();
+  /** Why the last step cannot belong to what was read before it: both stops the same, a nose that closes before it opens. */
+  fault: Impossibility | null = null;
 
   constructor(private readonly engine: Pick<Engine, 'banks'>) {}
 
   step(reading: Reading): Try[] {
     const { measure } = reading;
     const found: Try[] = [];
+    this.fault = null;
     const add = (to: string, value: number, uncertainty: number, formula: Formula, place = reading.place) =>
       found.push({ ...reading, measure: to, place, value, derived: { from: measure, uncertainty, formula } });
     this.latest.set(`${measure}@${reading.place}`, reading);
@@ -72,6 +87,11 @@ class Walk {
     if (measure.endsWith('-drop-closing')) this.drop(reading, add);
     if (measure === 'deck-height') this.deck(reading, add);
     return found;
+  }
+
+  private refuse(error: unknown): void {
+    if (!(error instanceof ImpossibleInput)) throw error;
+    this.fault = error.issues[0];
   }
 
   private at(measure: string, place: string): Reading | undefined {
@@ -111,8 +131,7 @@ class Walk {
       const uncertainty = uncertaintyOf('tdc-wheel-error');
       add('tdc-wheel-error', wheelErrorDeg, uncertainty, { kind: 'midway', method, first: one.value, second: reading.value, halfSpanDeg }); // prettier-ignore
     } catch (error) {
-      // The same stop twice is no pass; the screen says so before it is taken.
-      if (!(error instanceof ImpossibleInput)) throw error;
+      this.refuse(error);
     }
   }
 
@@ -131,7 +150,7 @@ class Walk {
       const { mean, spread } = camCentreline(all, lobe);
       add(`${lobe}-centreline`, mean, uncertaintyOf(`${lobe}-centreline`), { kind: 'drops', pairs: all, spread });
     } catch (error) {
-      if (!(error instanceof ImpossibleInput)) throw error;
+      this.refuse(error);
     }
   }
 
@@ -161,4 +180,12 @@ export function derivations(engine: Pick<Engine, 'banks'>, readings: readonly Re
 export function derivedByLast(engine: Pick<Engine, 'banks'>, readings: readonly Reading[]): Try[] {
   const last = readings[readings.length - 1];
   return isInput(last.measure) ? derivations(engine, readings).filter((made) => made.id === last.id) : [];
+}
+
+/** Why the last of `readings` cannot be, given those before it; `null` when it can. */
+export function faultOfLast(engine: Pick<Engine, 'banks'>, readings: readonly Reading[]): Impossibility | null {
+  if (!isInput(readings[readings.length - 1].measure)) return null;
+  const walk = new Walk(engine);
+  readings.forEach((reading) => walk.step(reading));
+  return walk.fault;
 }

@@ -1,11 +1,12 @@
 import type { NewReading, SavedReading } from '../../contracts/reading.js';
 import type { ErrorCode, Issue } from '../../contracts/errors.js';
 import type { Person } from '../../contracts/shop.js';
-import { wordEntry, wordHint } from '../../contracts/wording.js';
+import { wordEntry, wordHint, wordImpossibility } from '../../contracts/wording.js';
 import type { CompletedCard } from '../../core/cam/cam-card.js';
+import type { Engine } from '../../core/engine/engine.js';
 import { hasPlace } from '../../core/engine/places.js';
 import { findMeasure, measureOf } from '../../core/plan/measures.js';
-import { derivedByLast, isInput } from '../../core/record/derivations.js';
+import { derivedByLast, faultOfLast, isInput } from '../../core/record/derivations.js';
 import { judgeReading } from '../../core/record/judge-reading.js';
 import { judgingOf } from '../../core/record/judging.js';
 import { readEntry } from '../../core/record/read-entry.js';
@@ -74,6 +75,19 @@ function freshOf(items: NewReading[], values: number[], history: History, earlie
     fresh.push({ ...item, unit: item.unit as Unit, value: values[index], takenAt: at.toISOString(), by: by.handle });
   });
   return fresh;
+}
+
+/** Two readings that only make sense together: the second is refused by what it says beside the first. */
+function refuseImpossible(engine: Engine, before: Reading[], fresh: Reading[], items: NewReading[]): void {
+  fresh.forEach((reading, turn) => {
+    if (!isInput(reading.measure)) return;
+    const fault = faultOfLast(engine, [...before, ...fresh.slice(0, turn + 1)]);
+    const index = items.findIndex((item) => item.id === reading.id);
+    if (fault)
+      throw new Failure('reading.impossible', [
+        { path: `readings.${index}.entered`, message: wordImpossibility(fault) },
+      ]);
+  });
 }
 
 const idTaken = (index: number) =>
@@ -150,7 +164,9 @@ export class Readings {
     const batches: { engineId: string; by: string; readings: Reading[] }[] = [];
     for (const { row, by, items, values } of jobs) {
       const earlier = batches.filter(({ engineId }) => engineId === row.id).flatMap(({ readings }) => readings);
-      const readings = freshOf(items, values, await this.atHand.of(row.id), earlier, by, at);
+      const history = await this.atHand.of(row.id);
+      const readings = freshOf(items, values, history, earlier, by, at);
+      refuseImpossible(row.engine, [...history.all(), ...earlier], readings, items);
       if (readings.length > 0) batches.push({ engineId: row.id, by: by.handle, readings });
     }
     if (batches.length > 0) {

@@ -1,15 +1,28 @@
 import Button from '@mui/material/Button';
 import { useEffect } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
+import type { EngineAnswer } from '../../contracts/engine.js';
+import type { Stage } from '../../core/plan/measure.js';
+import { stageProgress } from '../../core/plan/stage-progress.js';
+import type { Sheet } from '../../core/record/sheet.js';
 import { StageRibbon, type RibbonStage } from '../drawings/StageRibbon.js';
 import { useDesk } from '../state/desk.js';
 import './engine-frame.css';
 
 /** How far each stage is, from the sheet. */
-function stagesOf(base: string, sheet: NonNullable<ReturnType<typeof useDesk.getState>['sheet']>): RibbonStage[] {
+function stagesOf(base: string, engine: EngineAnswer, sheet: Sheet): RibbonStage[] {
+  const measured = (stage: Stage, place: string, title: string): RibbonStage => ({
+    key: place,
+    title,
+    href: `${base}/${place}`,
+    state: stageProgress(engine, engine.specSet, sheet, stage),
+  });
   const open =
     sheet.flags.filter((flag) => flag.open).length + sheet.missing.filter((missing) => !missing.disposition).length;
   return [
+    measured('bottom-end', 'bottom-end', 'Bottom end'),
+    measured('dead-centre', 'dead-centre', 'Dead centre'),
+    measured('cam-timing', 'timing', 'Timing'),
     {
       key: 'setting',
       title: 'Setting',
@@ -55,7 +68,7 @@ export function EngineFrame() {
           {engine.title}, {engine.customer}
         </span>
         <StageRibbon
-          stages={stagesOf(`/engines/${engine.id}`, sheet)}
+          stages={stagesOf(`/engines/${engine.id}`, engine, sheet)}
           current={here}
           link={(stage, content) => (
             <Link

@@ -22,6 +22,18 @@ export const router = createBrowserRouter([
             lazy: async () => ({ Component: (await import('./EngineFrame.js')).EngineFrame }),
             children: [
               {
+                path: 'bottom-end',
+                lazy: async () => ({ Component: (await import('../places/bottom-end/BottomEnd.js')).BottomEnd }),
+              },
+              {
+                path: 'dead-centre',
+                lazy: async () => ({ Component: (await import('../places/dead-centre/DeadCentre.js')).DeadCentre }),
+              },
+              {
+                path: 'timing',
+                lazy: async () => ({ Component: (await import('../places/timing/Timing.js')).Timing }),
+              },
+              {
                 path: 'setting',
                 lazy: async () => ({ Component: (await import('../places/setting/Setting.js')).Setting }),
               },

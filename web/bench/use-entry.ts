@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
-import { wordEntry } from '../../contracts/wording.js';
+import { wordEntry, wordImpossibility } from '../../contracts/wording.js';
 import type { Measure } from '../../core/plan/measure.js';
-import { derivedByLast, type Try } from '../../core/record/derivations.js';
+import { derivedByLast, faultOfLast, type Try } from '../../core/record/derivations.js';
 import { judgeReading, type Judged } from '../../core/record/judge-reading.js';
 import { readEntry } from '../../core/record/read-entry.js';
 import type { Reading } from '../../core/record/reading.js';
@@ -39,17 +39,22 @@ export function useEntry({ measure, place, unit, atLiftMm }: Target) {
 
   const entry = useMemo(() => (typed === '' ? null : readEntry(measure, typed, unit)), [typed, measure, unit]);
   const judging = useMemo(() => judgingBy({ engine, spec: engine.specSet, readings, card }), [engine, readings, card]);
+  /** The reading that is being typed, but for its text and value. */
+  const stub = useMemo(
+    (): Reading => ({
+      id: 'typed', measure: measure.key, place, unit, entered: '', value: 0, takenAt: '', by: '', how: 'keyed',
+      ...(atLiftMm === undefined ? {} : { atLiftMm }),
+    }), // prettier-ignore
+    [measure, place, unit, atLiftMm],
+  );
   const preview = useMemo((): Preview | null => {
     if (!entry?.ok) return null;
     const { value } = entry;
-    const reading: Reading = {
-      id: 'typed', measure: measure.key, place, entered: typed, unit, value, takenAt: '', by: '', how: 'keyed',
-      ...(atLiftMm === undefined ? {} : { atLiftMm }),
-    }; // prettier-ignore
+    const reading = { ...stub, entered: typed, value };
     const others = sheet.rows.filter((row) => row.measure === measure.key && !row.derivedFrom && row.place !== place);
     const brings = derivedByLast(engine, [...readings, reading]);
     return { value, brings, ...judgeReading(judging, reading, others, brings) };
-  }, [entry, typed, unit, atLiftMm, sheet, measure, place, engine, readings, judging]);
+  }, [entry, typed, stub, sheet, measure, place, engine, readings, judging]);
 
   const edit = (change: (text: string) => string) => {
     setProblem(null);
@@ -78,6 +83,11 @@ export function useEntry({ measure, place, unit, atLiftMm }: Target) {
       if (!entry) return false;
       if (!entry.ok) {
         setProblem(wordEntry(entry.reason, measure));
+        return false;
+      }
+      const fault = faultOfLast(engine, [...readings, { ...stub, entered: typed, value: entry.value }]);
+      if (fault) {
+        setProblem(wordImpossibility(fault));
         return false;
       }
       const lift = atLiftMm === undefined ? {} : { atLiftMm };

@@ -9,7 +9,8 @@ interface Props {
   crankDeg: number;
   stops: number[];
   marginDeg: number;
-  onTurn: (crankDeg: number) => void;
+  /** Left out where the strip only shows. */
+  onTurn?: (crankDeg: number) => void;
 }
 
 const WIDTH = 1180;
@@ -34,14 +35,14 @@ export function CrankStrip({ spans, crankDeg, stops, marginDeg, onTurn }: Props)
   const turnTo = (event: PointerEvent) => {
     const box = drawing.current!.getBoundingClientRect();
     const deg = ((event.clientX - box.left) * (WIDTH / box.width) - LEFT) / scale;
-    if (deg >= 0 && deg <= CYCLE_DEG) onTurn(wrapCycle(Math.round(deg)));
+    if (deg >= 0 && deg <= CYCLE_DEG) onTurn?.(wrapCycle(Math.round(deg)));
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const step = { ArrowLeft: -1, ArrowRight: 1, PageDown: -10, PageUp: 10 }[event.key];
     if (step === undefined) return;
     event.preventDefault();
     event.stopPropagation();
-    onTurn(wrapCycle(crankDeg + step));
+    onTurn?.(wrapCycle(crankDeg + step));
   };
 
   return (
@@ -49,19 +50,23 @@ export function CrankStrip({ spans, crankDeg, stops, marginDeg, onTurn }: Props)
       ref={drawing}
       viewBox={`0 0 ${WIDTH} ${height}`}
       style={{ width: '100%', display: 'block', touchAction: 'none', userSelect: 'none' }}
-      role="slider"
-      tabIndex={0}
-      aria-label="Crank"
-      aria-valuemin={0}
-      aria-valuemax={CYCLE_DEG}
-      aria-valuenow={Math.round(crankDeg)}
-      aria-valuetext={`${Math.round(crankDeg)} degrees`}
-      onKeyDown={onKeyDown}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        turnTo(event);
-      }}
-      onPointerMove={(event) => event.buttons === 1 && turnTo(event)}
+      {...(onTurn
+        ? {
+            role: 'slider',
+            tabIndex: 0,
+            'aria-label': 'Crank',
+            'aria-valuemin': 0,
+            'aria-valuemax': CYCLE_DEG,
+            'aria-valuenow': Math.round(crankDeg),
+            'aria-valuetext': `${Math.round(crankDeg)} degrees`,
+            onKeyDown,
+            onPointerDown: (event: PointerEvent<SVGSVGElement>) => {
+              event.currentTarget.setPointerCapture(event.pointerId);
+              turnTo(event);
+            },
+            onPointerMove: (event: PointerEvent) => event.buttons === 1 && turnTo(event),
+          }
+        : { role: 'img', 'aria-label': `Crank at ${Math.round(crankDeg)} degrees` })}
     >
       {Array.from({ length: 9 }, (_, index) => index * 90).map((deg) => (
         <g key={deg}>

@@ -213,7 +213,6 @@ export function NewEngine() {
               crankDeg={0}
               stops={[]}
               marginDeg={15}
-              onTurn={() => {}}
             />
           </section>
         )}

@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useState } from 'react';
@@ -7,12 +6,14 @@ import { useNavigate } from 'react-router';
 import { DEFAULT_MARGIN_DEG, STOP_METHODS } from '../../../core/cam/valve-stops.js';
 import { neighbourValve, valveMapLayout } from '../../../core/drawing/valve-map.js';
 import { spokenPlace } from '../../../core/engine/places.js';
+import { BenchKeysHelp } from '../../bench/BenchKeysHelp.js';
+import { sayEventSource } from '../../bench/say-event-source.js';
 import { useBenchKeys } from '../../bench/use-bench-keys.js';
 import { CrankStrip } from '../../drawings/CrankStrip.js';
 import { ValveMap } from '../../drawings/ValveMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { NowPanel } from './NowPanel.js';
-import './setting.css';
+import '../../bench/bench.css';
 import { useSetting } from './use-setting.js';
 import { METHOD_NAME } from './words.js';
 
@@ -118,6 +119,7 @@ export function Setting() {
       </section>
       <NowPanel setting={setting} />
       <section className="setting-strip" aria-label="Crank strip">
+        <p className="bench-strip-source">{sayEventSource(setting.source)}</p>
         <CrankStrip
           spans={setting.spans}
           crankDeg={crank}
@@ -126,26 +128,7 @@ export function Setting() {
           onTurn={setting.turnTo}
         />
       </section>
-      <Dialog open={help} onClose={() => setHelp(false)} aria-labelledby="keys-title">
-        <div style={{ padding: '18px 26px' }}>
-          <h2 id="keys-title" style={{ font: '600 22px var(--head)', marginTop: 0 }}>
-            Keys at the bench
-          </h2>
-          <dl className="setting-help">
-            {KEYS.map(([key, does]) => (
-              <div key={key}>
-                <dt>
-                  <kbd>{key}</kbd>
-                </dt>
-                <dd>{does}</dd>
-              </div>
-            ))}
-          </dl>
-          <Button variant="outlined" onClick={() => setHelp(false)} autoFocus>
-            Back to the bench
-          </Button>
-        </div>
-      </Dialog>
+      <BenchKeysHelp open={help} onClose={() => setHelp(false)} keys={KEYS} />
     </div>
   );
 }

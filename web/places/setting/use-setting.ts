@@ -1,5 +1,6 @@
 import { useCallback, useMemo } from 'react';
 import { clearanceDeg, valveSpans } from '../../../core/cam/base-circle.js';
+import { turningEvents } from '../../../core/cam/turning-events.js';
 import { DEFAULT_MARGIN_DEG } from '../../../core/cam/valve-stops.js';
 import { sameCrank } from '../../../core/engine/crank.js';
 import { placesOf } from '../../../core/engine/places.js';
@@ -27,8 +28,13 @@ export function useSetting() {
   const position = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
   const { unit: chosenUnit, move, cycleUnit } = usePreferences();
   const { method, along, crankDeg } = position;
-  const spans = useMemo(() => valveSpans(engine.firingOrder, engine.intervals, engine.seatEvents), [engine]);
-  const order = useMemo(() => settingOrder(engine, method, along, DEFAULT_MARGIN_DEG), [engine, method, along]);
+  // The crank is turned by the cam as it was measured in this engine, as soon as it was.
+  const { events, source } = useMemo(() => turningEvents(engine, sheet.rows, desk.card), [engine, sheet, desk.card]);
+  const spans = useMemo(() => valveSpans(engine.firingOrder, engine.intervals, events), [engine, events]);
+  const order = useMemo(
+    () => settingOrder({ ...engine, seatEvents: events }, method, along, DEFAULT_MARGIN_DEG),
+    [engine, events, method, along],
+  );
   const stops = useMemo(() => [...new Set(order.steps.map((step) => step.crankDeg))].sort((a, b) => a - b), [order]);
   const valueAt = useCallback((place: string) => settingValue(sheet.rows, place), [sheet]);
   const firstOpen = order.steps.find((step) => !valueAt(step.place)) ?? order.steps[0];
@@ -85,7 +91,7 @@ export function useSetting() {
   };
 
   return {
-    engine, sheet, spans, order, stops, method, along, crank, active, step, span, measure, lengthUnit, entryUnit,
+    engine, sheet, spans, source, order, stops, method, along, crank, active, step, span, measure, lengthUnit, entryUnit,
     faces: preview ? { ...faces, [active]: { ...faces[active], value: preview.judgedAs?.value ?? preview.value, mark: preview.verdict } } : faces,
     ...entry,
     /** Takes what is typed and steps on; with nothing typed, just steps on. */

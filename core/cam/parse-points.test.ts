@@ -1,0 +1,32 @@
+import { parsePoints } from './parse-points.js';
+
+const parse = (text: string, startDeg: number | null = null, stepDeg: number | null = null) =>
+  parsePoints({ text, startDeg, stepDeg });
+
+test('pasted CSV with column heads, and pairs with any separator', () => {
+  expect(parse('deg,lift\r\n0,0\r\n5, 0.002\r\n10;0.009\n15\t0.02\n20 .035\n\n').points).toEqual([
+    [0, 0],
+    [5, 0.002],
+    [10, 0.009],
+    [15, 0.02],
+    [20, 0.035],
+  ]);
+});
+
+test('a gauge that streams lifts alone walks on by the step', () => {
+  expect(parse('0\n0.001\n0.004', -60, 5).points).toEqual([
+    [-60, 0],
+    [-55, 0.001],
+    [-50, 0.004],
+  ]);
+});
+
+test('lines that cannot be read are named by their number, the others stay', () => {
+  const { points, issues } = parse('0,0\n5,x\n10,1,2\n7');
+  expect(points).toEqual([[0, 0]]);
+  expect(issues.map(({ code, params }) => [params!.line, code])).toEqual([
+    [2, 'point-not-a-number'],
+    [3, 'point-cells'],
+    [4, 'point-without-angle'],
+  ]);
+});

@@ -1,0 +1,87 @@
+import type { NewEngine } from '../contracts/engine.js';
+import { lobeFromCard, type LobeFromCardInput } from '../core/cam/lobe-from-card.js';
+import type { CamCard } from '../core/cam/cam-card.js';
+import type { Stage } from '../core/plan/measure.js';
+
+/** One act at the bench, in the order in which it was done. */
+export type DemoAct =
+  | { act: 'take'; measure: string; unit: string; atLiftMm?: number; values: [place: string, entered: string][] }
+  | {
+      act: 'decide';
+      measure: string;
+      place: string;
+      action: 're-measured' | 'reworked' | 'replaced' | 'accepted';
+      reason: string;
+    }
+  | { act: 'caution'; stage: Stage }
+  | { act: 'card'; card: CamCard }
+  | { act: 'sweep'; place: string; unit: 'in' | 'mm'; points: [number, number][] }
+  | { act: 'sign' };
+
+export interface DemoEngine {
+  /** How long before now the first act was done. */
+  daysAgo: number;
+  engine: NewEngine;
+  acts: DemoAct[];
+}
+
+/** Readings of one measure, as `place=entered` with blanks between; `_` stands for a blank within one. */
+export const take = (measure: string, unit: string, text: string): DemoAct => ({
+  act: 'take',
+  measure,
+  unit,
+  values: text.split(' ').map((pair) => pair.replace('_', ' ').split('=') as [string, string]),
+});
+
+/** One angle of the whole engine, read at a lift or drop in mm. */
+export const angle = (measure: string, entered: string, atLiftMm?: number): DemoAct => ({
+  act: 'take',
+  measure,
+  unit: 'deg',
+  ...(atLiftMm === undefined ? {} : { atLiftMm }),
+  values: [['engine', entered]],
+});
+
+/** A pass over dead centre by piston stop. */
+export const pass = (first: string, second: string): DemoAct[] => [
+  angle('tdc-stop-first', first),
+  angle('tdc-stop-second', second),
+];
+
+/** Four events at the check lift, in the signs of the card. */
+export const events = (atLiftMm: number, [io, ic, eo, ec]: [string, string, string, string]): DemoAct[] => [
+  angle('intake-open', io, atLiftMm),
+  angle('intake-close', ic, atLiftMm),
+  angle('exhaust-open', eo, atLiftMm),
+  angle('exhaust-close', ec, atLiftMm),
+];
+
+/** A pair of equal drops on either side of a nose. */
+export const drop = (lobe: 'intake' | 'exhaust', dropMm: number, opening: string, closing: string): DemoAct[] => [
+  angle(`${lobe}-drop-opening`, opening, dropMm),
+  angle(`${lobe}-drop-closing`, closing, dropMm),
+];
+
+/**
+ * A lobe as a builder would have swept it, every five degrees, read to the dial's step: a made-up smooth lobe whose
+ * closing flank is a little gentler.
+ */
+export function sweep(
+  place: string,
+  unit: 'in' | 'mm',
+  lobe: Omit<LobeFromCardInput, 'step'>,
+  dialStep: number,
+): DemoAct {
+  const { points } = lobeFromCard({ ...lobe, step: 5 });
+  const swept = points.map(([deg, lift]): [number, number] => {
+    const late = Math.max(0, deg - lobe.centreline);
+    const gentler = lift * (1 + 0.0004 * late * (1 - lift / lobe.lobeLift));
+    return [deg, Math.round(gentler / dialStep) * dialStep];
+  });
+  const [first, last] = [swept[0][0], swept[swept.length - 1][0]];
+  const rest = [10, 5];
+  const before = rest.map((deg): [number, number] => [first - deg, 0]);
+  const after = [...rest].reverse().map((deg): [number, number] => [last + deg, 0]);
+  const tidy = ([deg, lift]: [number, number]): [number, number] => [deg, Number(lift.toFixed(4))];
+  return { act: 'sweep', place, unit, points: [...before, ...swept, ...after].map(tidy) };
+}

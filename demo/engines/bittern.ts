@@ -1,0 +1,53 @@
+import { drop, events, pass, take, type DemoEngine } from '../acts.js';
+
+const CHECK_MM = 1.27;
+
+/** The tractor's six: its wheel slipped on the crank between the events, so they were all read again; signed. */
+export const BITTERN: DemoEngine = {
+  daysAgo: 10,
+  engine: {
+    tag: 'BS6-114',
+    title: 'Bittern S6, tractor puller',
+    customer: 'Osgood Farm Pulling Team',
+    layout: 'i6',
+    specSet: 'tractor-solid',
+  },
+  acts: [
+    { act: 'caution', stage: 'dead-centre' },
+    ...pass('24.5 after', '25 before'),
+    ...pass('24.75 after', '24.75 before'),
+    { act: 'caution', stage: 'cam-timing' },
+    {
+      act: 'card',
+      card: {
+        title: 'Plough 224',
+        unit: 'in',
+        checkAt: 'lobe',
+        checkLift: 0.05,
+        events: { intakeOpenBtdc: 4, intakeCloseAbdc: 40, exhaustOpenBbdc: 46, exhaustCloseAtdc: 2 },
+        intakeCentreline: 108,
+        intakeLobeLift: 0.338,
+        exhaustLobeLift: 0.338,
+      },
+    },
+    ...events(CHECK_MM, ['4', '40', '49.5', '1.5 after']),
+    ...pass('28.25 after', '21.5 before'),
+    ...pass('25 after', '24.75 before'),
+    ...pass('24.75 after', '24.75 before'),
+    ...events(CHECK_MM, ['4', '40.25', '46', '2']),
+    ...drop('intake', 0.508, '82', '134'),
+    ...drop('intake', 1.27, '66.5', '149.5'),
+    { act: 'caution', stage: 'setting' },
+    take('lash-cold', 'in', '1I=0.016 1E=0.020 5I=0.016 5E=0.020 3I=0.016 3E=0.0205 6I=0.0165 6E=0.020'),
+    take('lash-cold', 'in', '2I=0.016 2E=0.026 4I=0.0155 4E=0.020'),
+    {
+      act: 'decide',
+      measure: 'lash-cold',
+      place: '2E',
+      action: 'reworked',
+      reason: 'Lock nut had slipped; set again',
+    },
+    take('lash-cold', 'in', '2E=0.020'),
+    { act: 'sign' },
+  ],
+};

@@ -1,0 +1,46 @@
+import type { Mark } from '../../core/record/mark.js';
+import { VerdictMark } from './VerdictMark.js';
+
+export interface MeasureEntry {
+  key: string;
+  title: string;
+  /** The worst mark of what was taken; missing while nothing was. */
+  mark: Mark;
+  /** How many places have a value, of how many; left out where counting says nothing. */
+  count?: [taken: number, of: number];
+}
+
+/** The measures of a stage, down the side: which is active, how far each is, what is wrong. */
+export function MeasureList({
+  label,
+  entries,
+  active,
+  onPick,
+}: {
+  label: string;
+  entries: MeasureEntry[];
+  active: string;
+  onPick: (key: string) => void;
+}) {
+  return (
+    <nav aria-label={label} className="measures">
+      {entries.map(({ key, title, mark, count }) => (
+        <button
+          key={key}
+          type="button"
+          className={key === active ? 'measure here' : 'measure'}
+          aria-current={key === active ? 'step' : undefined}
+          onClick={() => onPick(key)}
+        >
+          <VerdictMark mark={mark} word={false} />
+          <span className="measure-title">{title}</span>
+          {count && (
+            <span className="figure measure-count">
+              {count[0]}/{count[1]}
+            </span>
+          )}
+        </button>
+      ))}
+    </nav>
+  );
+}

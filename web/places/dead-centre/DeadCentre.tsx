@@ -1,0 +1,149 @@
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { triesByPlace } from '../../../core/record/sheet.js';
+import { readWheel } from '../../../core/wheel/wheel-face.js';
+import { wheelPasses } from '../../../core/wheel/wheel-passes.js';
+import '../../bench/bench.css';
+import { BenchKeysHelp } from '../../bench/BenchKeysHelp.js';
+import { DialHelper } from '../../bench/DialHelper.js';
+import { StagePanel } from '../../bench/StagePanel.js';
+import { useBenchKeys } from '../../bench/use-bench-keys.js';
+import { useSteps, worstMark, type Step } from '../../bench/use-steps.js';
+import { WheelChoice } from '../../bench/WheelChoice.js';
+import { DegreeWheel, type WheelFind } from '../../drawings/DegreeWheel.js';
+import { MeasureList } from '../../drawings/MeasureList.js';
+import { useDesk } from '../../state/desk.js';
+import { usePreferences } from '../../state/preferences.js';
+import { Passes } from './Passes.js';
+import { whatToTurn } from './words.js';
+
+const STEPS: Step[] = ['tdc-stop-first', 'tdc-stop-second', 'tdc-drop-first', 'tdc-drop-second', 'tdc-quick', 'timing-mark-error'].map(
+  (measure) => ({ measure, place: 'engine' }),
+); // prettier-ignore
+
+/** What Enter leads to: the two readings of a pass follow each other, and a pass is followed by the next. */
+const NEXT: Record<string, string> = {
+  'tdc-stop-first': 'tdc-stop-second',
+  'tdc-stop-second': 'tdc-stop-first',
+  'tdc-drop-first': 'tdc-drop-second',
+  'tdc-drop-second': 'tdc-drop-first',
+};
+
+const KEYS: [string, string][] = [
+  ['0 … 9 .', 'the number on the wheel'],
+  ['A  B', 'after or before dead centre; again takes it away'],
+  ['Enter', 'take the reading and go on'],
+  ['Backspace', 'correct the last key'],
+  ['Esc', 'leave what is typed; again, leave the bench'],
+  ['[  ]', 'the step before, the step after'],
+  ['U', 'inch, thou, millimetre'],
+  ['?', 'these keys'],
+];
+
+const ENTRIES = [
+  { key: 'tdc-stop-first', title: 'Piston stop' },
+  { key: 'tdc-drop-first', title: 'Equal drop' },
+  { key: 'tdc-quick', title: 'Quick dial, rough' },
+  { key: 'timing-mark-error', title: 'Damper mark' },
+];
+const groupOf = (measure: string) => measure.replace(/-second$/, '-first');
+
+/** True dead centre: turn, type, turn back, type; the truth is midway. A second pass proves it, or finds that the wheel slipped. */
+export function DeadCentre() {
+  const navigate = useNavigate();
+  const [help, setHelp] = useState(false);
+  const wheel = usePreferences((state) => state.wheel);
+  const { engine, readings } = useDesk();
+  const bench = useSteps('dead-centre', STEPS);
+  const { active, sheet, target, entry, lengthUnit } = bench;
+  const passes = useMemo(
+    () => wheelPasses(triesByPlace(engine!, readings).get('tdc-wheel-error@engine') ?? []),
+    [engine, readings],
+  );
+  const last = passes[passes.length - 1];
+
+  useBenchKeys({
+    type: entry.type,
+    erase: entry.erase,
+    escape: () => (entry.typed ? entry.clear() : void navigate('/')),
+    take: () => {
+      if (entry.typed !== '' && !entry.take()) return;
+      const next = NEXT[active.measure];
+      if (next) bench.go(STEPS.find((step) => step.measure === next));
+    },
+    turn: bench.goBy,
+    walk: (heading) => bench.goBy(heading === 'left' || heading === 'up' ? -1 : 1),
+    side: entry.side,
+    cycleUnit: bench.cycleUnit,
+    help: () => setHelp((shown) => !shown),
+  });
+
+  const latest = (measure: string) => readings.findLast((reading) => reading.measure === measure)?.value;
+  const group = groupOf(active.measure);
+  const [first, second] = [latest(group), latest(group.replace(/-first$/, '-second'))];
+  const finds: WheelFind[] = [];
+  const isPair = NEXT[active.measure] !== undefined;
+  // While the second of a pass is still to come, the one on file belongs to the pass before.
+  const pending = active.measure.endsWith('-second');
+  if (isPair && first !== undefined) finds.push({ key: 'first', deg: first, label: 'first', kind: 'stop' });
+  if (isPair && !pending && second !== undefined)
+    finds.push({ key: 'second', deg: second, label: 'other way', kind: 'stop' });
+  if (last && !pending) finds.push({ key: 'centre', deg: last.errorDeg, label: 'dead centre', kind: 'centre' });
+  const crankDeg = entry.preview?.value ?? (pending ? (first ?? 0) : (second ?? first ?? latest(active.measure) ?? 0));
+
+  return (
+    <div className="bench">
+      <MeasureList
+        label="Ways to dead centre"
+        active={group}
+        onPick={(key) => bench.go(STEPS.find((step) => step.measure === key))}
+        entries={ENTRIES.map((row) => ({
+          ...row,
+          mark: row.key === 'timing-mark-error' ? worstMark(sheet, [row.key]) : passesMark(passes, row.key),
+        }))}
+      />
+      <section className="bench-main">
+        <div className="setting-line">
+          <h2>True dead centre</h2>
+          <span className="setting-rest" />
+          <WheelChoice />
+        </div>
+        <div className="setting-drawing">
+          <DegreeWheel face={wheel.face} runs={wheel.runs} crankDeg={crankDeg} finds={finds} />
+        </div>
+        <p className="setting-keys">
+          <kbd>Enter</kbd> take and go on <kbd>A</kbd> <kbd>B</kbd> after, before <kbd>[</kbd> <kbd>]</kbd> step before,
+          after <kbd>?</kbd> keys
+        </p>
+      </section>
+      <StagePanel
+        stage="dead-centre"
+        title={target.measure.title}
+        todo={<p>{whatToTurn(active.measure, last, (deg) => sayWheel(deg, wheel))}</p>}
+        target={target}
+        entry={entry}
+        lengthUnit={lengthUnit}
+      >
+        <Passes passes={passes} say={(deg) => sayWheel(deg, wheel)} />
+        {group === 'tdc-drop-first' && <DialHelper unit={lengthUnit === 'mm' ? 'mm' : 'in'} />}
+      </StagePanel>
+      <BenchKeysHelp open={help} onClose={() => setHelp(false)} keys={KEYS} />
+    </div>
+  );
+}
+
+type Wheel = ReturnType<typeof usePreferences.getState>['wheel'];
+
+/** A crank position as the builder's own wheel shows it. */
+function sayWheel(deg: number, { face, runs }: Wheel): string {
+  const reads = readWheel(deg, face, runs);
+  return `${Number(reads.deg.toFixed(2))}°${reads.side ? ` ${reads.side}` : ''}`;
+}
+
+function passesMark(passes: ReturnType<typeof wheelPasses>, group: string) {
+  const own = passes.filter(({ reading }) => groupOf(reading.derived?.from ?? '') === group);
+  const last = own[own.length - 1];
+  if (!last) return 'missing' as const;
+  const marks = { true: 'in', confirmed: 'in', off: 'high', slipped: 'suspect', rough: 'doubt' } as const;
+  return marks[last.state];
+}

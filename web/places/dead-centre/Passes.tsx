@@ -1,0 +1,68 @@
+import type { WheelPass, WheelState } from '../../../core/wheel/wheel-passes.js';
+import { VerdictMark } from '../../drawings/VerdictMark.js';
+import type { Mark } from '../../../core/record/mark.js';
+
+const STATE: Record<WheelState, { mark: Mark; says: string }> = {
+  true: { mark: 'in', says: 'reads true' },
+  confirmed: { mark: 'in', says: 'true again: proved' },
+  off: { mark: 'high', says: 'bend the pointer' },
+  slipped: { mark: 'suspect', says: 'the wheel slipped' },
+  rough: { mark: 'doubt', says: 'rough' },
+};
+
+const degrees = (deg: number) => `${Math.abs(Number(deg.toFixed(2)))}°`;
+
+/** What the last pass says to do, and all passes before it. */
+export function Passes({ passes, say }: { passes: WheelPass[]; say: (deg: number) => string }) {
+  if (passes.length === 0) return null;
+  const last = passes[passes.length - 1];
+  return (
+    <section aria-label="Passes" aria-live="polite">
+      <Advice pass={last} say={say} />
+      <ol className="now-tries">
+        {passes.map(({ reading, errorDeg, state, movedDeg }) => (
+          <li key={reading.id}>
+            <VerdictMark mark={STATE[state].mark} word={false} /> <span className="figure">{say(errorDeg)}</span>,{' '}
+            {STATE[state].says}
+            {movedDeg !== null && Math.abs(movedDeg) >= 0.25 && `, moved ${degrees(movedDeg)}`}
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+function Advice({ pass, say }: { pass: WheelPass; say: (deg: number) => string }) {
+  const { state, errorDeg, reading } = pass;
+  const formula = reading.derived?.formula;
+  const pair = formula?.kind === 'midway' ? formula : null;
+  switch (state) {
+    case 'off':
+      return (
+        <p className="now-hint">
+          At true dead centre the wheel reads {say(errorDeg)}.{' '}
+          {pair && (
+            <>
+              Standing where you are, bend the pointer until it reads{' '}
+              <strong>{say(Math.sign(pair.second || -pair.first) * pair.halfSpanDeg)}</strong>; the other way it will
+              then read <strong>{say(-Math.sign(pair.second || -pair.first) * pair.halfSpanDeg)}</strong>.
+            </>
+          )}{' '}
+          Tighten the bolt and take both again.
+        </p>
+      );
+    case 'slipped':
+      return (
+        <p className="now-hint" role="alert">
+          The midpoint moved to {say(errorDeg)}: the wheel slipped on the crank. Every angle read since the last true
+          pass is suspect until it is read again.
+        </p>
+      );
+    case 'rough':
+      return <p className="now-hint">Rough only: angles read now carry that doubt. Prove it by stop or drop.</p>;
+    case 'true':
+      return <p>The wheel reads true, within half a degree. Tighten its bolt and take both again.</p>;
+    case 'confirmed':
+      return <p>Proved twice. The wheel is true; go on to the cam.</p>;
+  }
+}

@@ -1,0 +1,44 @@
+import { measureOf } from '../../../core/plan/measures.js';
+import type { Judging } from '../../../core/record/judging.js';
+import type { Sheet } from '../../../core/record/sheet.js';
+import { formatFigure } from '../../../core/units/format.js';
+import { VerdictMark } from '../../drawings/VerdictMark.js';
+import { COMPARED, SHORT } from './on-the-wheel.js';
+
+const short = (deg: number) => formatFigure(deg, 'deg').replace(/\.?0+$/, '');
+const signed = (deg: number) => (deg > 0 ? '+' : '') + short(deg);
+
+/** The card, event by event, against what was measured. */
+export function CardTable({ sheet, judging }: { sheet: Sheet; judging: Judging }) {
+  return (
+    <table className="bench-table timing-table" aria-label="Card against measured">
+      <thead>
+        <tr>
+          {['', 'card', 'measured', 'apart', ''].map((head, index) => (
+            <th key={index} scope="col">
+              {head || <span className="sr-only">{index === 0 ? 'event' : 'verdict'}</span>}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {COMPARED.map((measure) => {
+          const row = sheet.rows.find((candidate) => candidate.measure === measure);
+          const card = judging.expected(measure, 'engine');
+          const { title, sides } = measureOf(measure);
+          return (
+            <tr key={measure}>
+              <th scope="row">
+                <abbr title={`${title}, degrees ${sides?.plus} ${sides?.deadCentre}`}>{SHORT[measure].label}</abbr>
+              </th>
+              <td className="figure">{card === undefined ? '–' : short(card)}</td>
+              <td className="figure">{row ? short(row.value) : '–'}</td>
+              <td className="figure">{row && card !== undefined ? signed(row.value - card) : ''}</td>
+              <td>{row && row.verdict !== 'unjudged' && <VerdictMark mark={row.verdict} word={false} />}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}

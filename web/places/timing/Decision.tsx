@@ -1,0 +1,183 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useSnackbar } from 'notistack';
+import { useMemo, useState, type FormEvent } from 'react';
+import { advanceEvents, camEvents } from '../../../core/cam/cam-events.js';
+import { camInstall, installAt } from '../../../core/cam/cam-install.js';
+import { turningEvents } from '../../../core/cam/turning-events.js';
+import { formatFigure } from '../../../core/units/format.js';
+import { parseEntered } from '../../../core/units/parse-entered.js';
+import { VerdictMark } from '../../drawings/VerdictMark.js';
+import { useDesk } from '../../state/desk.js';
+import { useSession } from '../../state/session.js';
+
+/** Targets by school, in crank degrees from the card's intake centreline. */
+const SCHOOLS = [
+  { key: 'card', title: 'as the card says', shift: 0 },
+  { key: 'retarded', title: 'retarded, for the top end', shift: 2 },
+  { key: 'advanced', title: 'advanced, for the bottom', shift: -2 },
+];
+const degrees = (deg: number) => formatFigure(deg, 'deg').replace(/\.?0+$/, '');
+
+/** Where the sprocket goes: every position side by side, the best one named, the chosen one written down. */
+export function Decision() {
+  const { engine, sheet, card, take } = useDesk();
+  const looksOn = useSession((state) => state.person?.role === 'apprentice');
+  const { enqueueSnackbar } = useSnackbar();
+  const rowOf = (measure: string) => sheet!.rows.find((row) => row.measure === measure);
+  const measured = rowOf('intake-centreline');
+  const printed = card?.figures.intakeCentreline;
+  const current = rowOf('cam-offset')?.value ?? 0;
+  const [form, setForm] = useState({
+    school: 'card',
+    target: String(rowOf('cam-target')?.value ?? printed ?? ''),
+    offsets: '-4 -2 0 2 4',
+    settle: '0.5',
+    tolerance: '1',
+  });
+  const [problem, setProblem] = useState<string | null>(null);
+  const set = (change: Partial<typeof form>) => setForm((before) => ({ ...before, ...change }));
+  const number = (text: string) => {
+    const parsed = parseEntered(text.replace('−', '-'));
+    return parsed.ok ? parsed.value : null;
+  };
+  const offsets = form.offsets
+    .split(/[\s,;]+/)
+    .filter(Boolean)
+    .map(number);
+  const wrong = {
+    target: number(form.target) === null && 'degrees after top centre',
+    offsets: (offsets.length === 0 || offsets.includes(null)) && 'positions in crank degrees, e.g. -4 -2 0 2 4',
+    settle: (number(form.settle) === null || number(form.settle)! < 0) && 'degrees, zero or more',
+    tolerance: (number(form.tolerance) === null || number(form.tolerance)! < 0) && 'degrees, zero or more',
+  };
+  const complete = measured && !Object.values(wrong).some(Boolean);
+  const { events } = useMemo(() => turningEvents(engine!, sheet!.rows, card), [engine, sheet, card]);
+
+  const field = (name: 'target' | 'offsets' | 'settle' | 'tolerance', label: string) => (
+    <TextField
+      label={label}
+      value={form[name]}
+      onChange={(event) => set({ [name]: event.target.value })}
+      error={!!wrong[name]}
+      helperText={wrong[name] || ' '}
+    />
+  );
+  const input = complete && {
+    measuredCentreline: measured.value,
+    targetCentreline: number(form.target)!,
+    availableOffsets: offsets as number[],
+    currentOffset: current,
+    settleRetard: number(form.settle)!,
+    tolerance: number(form.tolerance)!,
+  };
+  const best = input && camInstall(input);
+  const record = (event: FormEvent, offset: number) => {
+    event.preventDefault();
+    if (!input) return setProblem('Measure the intake centreline first.');
+    take({ measure: 'cam-target', place: 'engine', entered: String(input.targetCentreline), unit: 'deg' });
+    take({ measure: 'cam-offset', place: 'engine', entered: String(offset), unit: 'deg' });
+    enqueueSnackbar(`Sprocket at ${degrees(offset)}°, written down`);
+  };
+  return (
+    <div className="bench-form">
+      <h2>Where the sprocket goes</h2>
+      {!measured && <p>Measure the intake centreline first: equal drops on either side of its nose.</p>}
+      {measured?.verdict === 'suspect' && (
+        <p className="now-hint">The wheel slipped after the centreline was read. Read it again before deciding.</p>
+      )}
+      <fieldset>
+        <TextField
+          select
+          label="Target"
+          value={form.school}
+          onChange={(event) => {
+            const { shift } = SCHOOLS.find(({ key }) => key === event.target.value)!;
+            set({ school: event.target.value, ...(printed === undefined ? {} : { target: String(printed + shift) }) });
+          }}
+        >
+          {SCHOOLS.map(({ key, title }) => (
+            <MenuItem key={key} value={key}>
+              {title}
+            </MenuItem>
+          ))}
+        </TextField>
+        {field('target', 'Intake centreline wanted, °')}
+        {field('offsets', 'Sprocket positions, °')}
+        {field('settle', 'Chain settles by, °')}
+        {field('tolerance', 'Near enough, °')}
+      </fieldset>
+      {input && (
+        <table className="bench-table" aria-label="Positions of the sprocket">
+          <thead>
+            <tr>
+              {[
+                'position',
+                'centreline now',
+                'settled',
+                'from target',
+                'I opens',
+                'I closes, filling ends',
+                'E opens',
+                'E closes',
+                'overlap',
+                '',
+              ].map((head) => (
+                <th key={head} scope="col">
+                  {head || <span className="sr-only">choose</span>}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {input.availableOffsets.map((offset) => {
+              const at = installAt(input, offset);
+              const moved = advanceEvents(events, offset - current);
+              const isBest = best && offset === best.offset;
+              return (
+                <tr key={offset} style={isBest ? { background: 'var(--dye-wash)' } : undefined}>
+                  <th scope="row" className="figure">
+                    {offset > 0 ? `+${degrees(offset)}` : degrees(offset)}
+                    {offset === current && <span className="now-quiet"> now</span>}
+                    {isBest && <strong> best</strong>}
+                  </th>
+                  <td className="figure">{degrees(at.centrelineNow)}</td>
+                  <td className="figure">{degrees(at.centrelineSettled)}</td>
+                  <td>
+                    <VerdictMark mark={at.within ? 'in' : at.errorSettled > 0 ? 'high' : 'low'} word={false} />{' '}
+                    <span className="figure">{degrees(at.errorSettled)}</span>
+                  </td>
+                  <td className="figure">{degrees(moved.intakeOpenBtdc)} BTDC</td>
+                  <td className="figure">{degrees(moved.intakeCloseAbdc)} ABDC</td>
+                  <td className="figure">{degrees(moved.exhaustOpenBbdc)} BBDC</td>
+                  <td className="figure">{degrees(moved.exhaustCloseAtdc)} ATDC</td>
+                  <td className="figure">{degrees(camEvents(moved).overlap)}</td>
+                  <td>
+                    {!looksOn && (
+                      <Button
+                        size="small"
+                        variant={isBest ? 'contained' : 'outlined'}
+                        onClick={(event) => record(event, offset)}
+                      >
+                        Fit {offset > 0 ? `+${degrees(offset)}` : degrees(offset)}
+                      </Button>
+                    )}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      {input && best && (
+        <p>
+          Plus advances the cam. Events are at the seat.{' '}
+          {best.within ? '' : 'No position comes near enough: another sprocket or bush is needed. '}
+          After moving the sprocket, find dead centre and the centreline again.
+        </p>
+      )}
+      {problem && <p role="alert">{problem}</p>}
+    </div>
+  );
+}

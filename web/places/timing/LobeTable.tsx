@@ -1,0 +1,36 @@
+import type { LobeAnalysis } from '../../../core/cam/lobe-analyse.js';
+
+/** What a swept lobe tells, in figures. */
+export function LobeTable({ analysis, unit }: { analysis: LobeAnalysis; unit: 'in' | 'mm' }) {
+  const places = unit === 'in' ? 4 : 3;
+  const lift = (value: number) => `${value.toFixed(places)} ${unit}`;
+  const deg = (value: number) => `${value.toFixed(2)}°`.replace('-', '−');
+  const { peak, durations, centrelines, velocity, acceleration, smoothing } = analysis;
+  const rows: [string, string][] = [
+    ['Peak', `${lift(peak.lift)} at ${deg(peak.deg)}`],
+    ...durations.map(({ lift: at, duration, opening, closing }): [string, string] => [
+      `Duration at ${at}`,
+      `${deg(duration)}, ${deg(opening)} to ${deg(closing)}`,
+    ]),
+    ['Centreline by area', deg(analysis.centrelineByArea)],
+    ...centrelines.map(({ drop, centreline }): [string, string] => [`Centreline, drop ${drop}`, deg(centreline)]),
+    ['Asymmetry', `${deg(analysis.asymmetryDeg)} ${analysis.asymmetryDeg > 0 ? 'fuller closing' : 'fuller opening'}`],
+    ['Area', `${analysis.area.toFixed(2)} ${unit}·°`],
+    ['Fastest', `${velocity.max.toFixed(5)} ${unit}/° at ${deg(velocity.atDeg)}`],
+    ['Hardest', `${acceleration.max.toFixed(6)} ${unit}/°² at ${deg(acceleration.atDeg)}`],
+    ['Over the nose', `${acceleration.min.toFixed(6)} ${unit}/°² at ${deg(acceleration.minAtDeg)}`],
+    ['Smoothing', `took out ${lift(smoothing.rms)} of ${lift(smoothing.uncertainty)} allowed`],
+  ];
+  return (
+    <table className="bench-table" aria-label="What the lobe tells">
+      <tbody>
+        {rows.map(([name, value]) => (
+          <tr key={name}>
+            <th scope="row">{name}</th>
+            <td className="figure">{value.replace(/(^|\s)-/g, '$1−')}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,194 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { useSnackbar } from 'notistack';
+import { useMemo, useState, type FormEvent } from 'react';
+import { wordImpossibility } from '../../../contracts/wording.js';
+import { parsePoints } from '../../../core/cam/parse-points.js';
+import { ratioOf } from '../../../core/engine/engine.js';
+import { parseValve, placesOf, spokenPlace } from '../../../core/engine/places.js';
+import { parseEntered } from '../../../core/units/parse-entered.js';
+import { call, sayError } from '../../app/api.js';
+import { useDesk } from '../../state/desk.js';
+import { useLobeAnalysis } from '../../workers/use-lobe-analysis.js';
+import { LobeTable } from './LobeTable.js';
+
+/** Lifts and drops at which a lobe is looked at, as the trade does. */
+const LOOKED_AT = {
+  in: { lifts: [0.006, 0.05, 0.1, 0.2], drops: [0.02, 0.05, 0.1] },
+  mm: { lifts: [0.15, 1, 2, 5], drops: [0.5, 1, 2] },
+};
+
+/** A whole lobe: pairs of angle and lift, typed, streamed by a gauge or pasted, smoothed and told. */
+export function SweepForm() {
+  const { engine, card, sweeps, reload } = useDesk();
+  const { enqueueSnackbar } = useSnackbar();
+  const valves = placesOf(engine!, 'valve');
+  /** What was kept of this lobe, as text, so that it is seen again and can be gone on with. */
+  const keptOf = (place: string) => {
+    const kept = sweeps.findLast((sweep) => sweep.place === place);
+    return kept
+      ? { text: kept.points.map((point) => point.join(', ')).join('\n'), unit: kept.unit, measuredAt: kept.measuredAt }
+      : null;
+  };
+  const first = sweeps.at(-1)?.place ?? (valves.includes('1I') ? '1I' : valves[0]);
+  const [form, setForm] = useState({
+    place: first,
+    unit: card?.printed.unit ?? engine!.thread.unit,
+    measuredAt: 'lobe' as 'lobe' | 'valve',
+    ratio: String(ratioOf(engine!, 'I')),
+    lash: '0',
+    start: '',
+    step: '',
+    text: '',
+    ...keptOf(first),
+  });
+  const [problem, setProblem] = useState<string | null>(null);
+  const set = (change: Partial<typeof form>) => {
+    setProblem(null);
+    setForm((before) => ({ ...before, ...change }));
+  };
+  const number = (text: string) => {
+    const parsed = parseEntered(text);
+    return parsed.ok ? parsed.value : null;
+  };
+
+  const parsed = useMemo(
+    () => parsePoints({ text: form.text, startDeg: number(form.start), stepDeg: number(form.step) }),
+    [form.text, form.start, form.step],
+  );
+  const [ratio, lash] = [number(form.ratio), number(form.lash)];
+  const atValve = form.measuredAt === 'valve';
+  const wrong = { ratio: atValve && (ratio === null || ratio <= 0), lash: atValve && (lash === null || lash < 0) };
+  const sweep = useMemo(() => {
+    if (parsed.points.length === 0 || parsed.issues.length > 0 || wrong.ratio || wrong.lash) return null;
+    const reach = Math.max(...parsed.points.map(([, lift]) => (atValve ? (lift + lash!) / ratio! : lift)));
+    const { lifts, drops } = LOOKED_AT[form.unit];
+    return {
+      unit: form.unit,
+      points: parsed.points,
+      measuredAt: form.measuredAt,
+      ...(atValve ? { rockerRatio: ratio!, lash: lash! } : {}),
+      // Only what this lobe reaches at all: a short lobe is no wrong one.
+      lifts: lifts.filter((lift) => lift < reach * 0.95),
+      drops: drops.filter((drop) => drop < reach * 0.95),
+    };
+  }, [parsed, form.unit, form.measuredAt, atValve, ratio, lash, wrong.ratio, wrong.lash]);
+  const { outcome, slow } = useLobeAnalysis(sweep);
+
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!sweep) return setProblem('There is nothing to keep yet.');
+    try {
+      await call('POST', `/api/engines/${engine!.id}/sweeps`, { ...sweep, place: form.place });
+      enqueueSnackbar(`Lobe of ${spokenPlace(form.place)} kept`);
+      await reload();
+    } catch (error) {
+      setProblem(sayError(error));
+    }
+  };
+  const refused = outcome && !outcome.ok ? outcome.issues.map(({ message }) => message).join('; ') : null;
+  const unread = parsed.issues.slice(0, 3).map(wordImpossibility).join('; ');
+  return (
+    <form className="bench-form" onSubmit={(event) => void submit(event)} noValidate aria-label="Sweep a lobe">
+      <h2>Sweep a lobe</h2>
+      <div className="sweep">
+        <div>
+          <fieldset>
+            <TextField
+              select
+              label="Lobe of"
+              value={form.place}
+              onChange={(event) => {
+                const kind = parseValve(event.target.value)!.kind;
+                set({
+                  place: event.target.value,
+                  ratio: String(ratioOf(engine!, kind)),
+                  text: '',
+                  ...keptOf(event.target.value),
+                });
+              }}
+            >
+              {valves.map((place) => (
+                <MenuItem key={place} value={place}>
+                  {spokenPlace(place)}
+                </MenuItem>
+              ))}
+            </TextField>
+            <TextField
+              select
+              label="Lifts in"
+              value={form.unit}
+              onChange={(event) => set({ unit: event.target.value as 'in' | 'mm' })}
+            >
+              <MenuItem value="in">inches</MenuItem>
+              <MenuItem value="mm">millimetres</MenuItem>
+            </TextField>
+            <TextField
+              select
+              label="Measured at the"
+              value={form.measuredAt}
+              onChange={(event) => set({ measuredAt: event.target.value as 'lobe' | 'valve' })}
+            >
+              <MenuItem value="lobe">lobe</MenuItem>
+              <MenuItem value="valve">valve</MenuItem>
+            </TextField>
+            {atValve && (
+              <>
+                <TextField
+                  label="Rocker ratio"
+                  value={form.ratio}
+                  error={wrong.ratio}
+                  helperText={wrong.ratio ? 'a ratio above zero' : ' '}
+                  onChange={(event) => set({ ratio: event.target.value })}
+                />
+                <TextField
+                  label="Lash"
+                  value={form.lash}
+                  error={wrong.lash}
+                  helperText={wrong.lash ? 'a lash, zero or more' : ' '}
+                  onChange={(event) => set({ lash: event.target.value })}
+                />
+              </>
+            )}
+            <TextField
+              label="Starts at, °"
+              value={form.start}
+              onChange={(event) => set({ start: event.target.value })}
+              helperText="for lifts alone"
+            />
+            <TextField
+              label="Each turn, °"
+              value={form.step}
+              onChange={(event) => set({ step: event.target.value })}
+              helperText="for lifts alone"
+            />
+          </fieldset>
+          <TextField
+            label="Degrees after top centre, lift"
+            multiline
+            minRows={9}
+            maxRows={9}
+            value={form.text}
+            onChange={(event) => set({ text: event.target.value })}
+            error={unread !== '' || refused !== null}
+            helperText={unread || refused || 'one pair a line, typed, pasted, or sent by a gauge that ends with Enter'}
+            slotProps={{ htmlInput: { spellCheck: false, style: { fontFamily: 'var(--figure)' } } }}
+          />
+        </div>
+        <div aria-live="polite">
+          {slow && <progress aria-label="Analysing the lobe" />}
+          {outcome?.ok && <LobeTable analysis={outcome.analysis} unit={form.unit} />}
+        </div>
+      </div>
+      {problem && (
+        <p role="alert" style={{ color: 'var(--flag)' }}>
+          {problem}
+        </p>
+      )}
+      <Button type="submit" variant="contained" disabled={!outcome?.ok}>
+        Keep this lobe
+      </Button>
+    </form>
+  );
+}

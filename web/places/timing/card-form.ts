@@ -1,0 +1,108 @@
+import { wordEntry } from '../../../contracts/wording.js';
+import { camCardSchema } from '../../../contracts/timing.js';
+import type { Issue } from '../../../contracts/errors.js';
+import type { CamCard } from '../../../core/cam/cam-card.js';
+import { EVENT_MEASURES } from '../../../core/cam/expected-from-card.js';
+import type { CardEvents } from '../../../core/engine/engine.js';
+import { measureOf } from '../../../core/plan/measures.js';
+import { readEntry } from '../../../core/record/read-entry.js';
+import { parseEntered } from '../../../core/units/parse-entered.js';
+
+/** The card as it is typed, by the paths of its fields: text everywhere, so that nothing typed is lost. */
+export interface CardForm {
+  title: string;
+  unit: 'in' | 'mm';
+  checkAt: 'lobe' | 'valve';
+  text: Record<string, string>;
+}
+
+const EVENTS = Object.keys(EVENT_MEASURES) as (keyof CardEvents)[];
+const eventLabel: Record<keyof CardEvents, string> = {
+  intakeOpenBtdc: 'Intake opens, BTDC',
+  intakeCloseAbdc: 'Intake closes, ABDC',
+  exhaustOpenBbdc: 'Exhaust opens, BBDC',
+  exhaustCloseAtdc: 'Exhaust closes, ATDC',
+};
+const events = (group: 'events' | 'seat'): [string, string][] =>
+  EVENTS.map((event) => [`${group}.${event}`, eventLabel[event]]);
+
+/** The fields in the groups in which cards print them. */
+export const CARD_FIELDS: { legend: string; fields: [path: string, label: string][] }[] = [
+  {
+    legend: 'At the check lift',
+    fields: [
+      ['checkLift', 'Check lift'],
+      ...events('events'),
+      ['intakeDuration', 'Intake duration'],
+      ['exhaustDuration', 'Exhaust duration'],
+    ],
+  },
+  {
+    legend: 'Both lobes',
+    fields: [
+      ['intakeCentreline', 'Intake centreline'],
+      ['exhaustCentreline', 'Exhaust centreline'],
+      ['lobeSeparation', 'Lobe separation'],
+      ['advance', 'Ground advanced'],
+      ['intakeLobeLift', 'Intake lobe lift'],
+      ['exhaustLobeLift', 'Exhaust lobe lift'],
+    ],
+  },
+  {
+    legend: 'At the seat',
+    fields: [
+      ['seatLift', 'Seat lift'],
+      ...events('seat'),
+      ['seatIntakeDuration', 'Intake duration'],
+      ['seatExhaustDuration', 'Exhaust duration'],
+    ],
+  },
+];
+
+export const EMPTY_CARD: CardForm = { title: '', unit: 'in', checkAt: 'lobe', text: {} };
+
+/** A card that is on file, as text in its fields. */
+export function formOf({ title = '', unit, checkAt, events: at, seat, ...figures }: CamCard): CardForm {
+  const text: Record<string, string> = {};
+  for (const [key, value] of Object.entries(figures)) text[key] = String(value);
+  for (const [group, some] of Object.entries({ events: at, seat }))
+    for (const [event, deg] of Object.entries(some ?? {})) text[`${group}.${event}`] = String(deg);
+  return { title, unit, checkAt, text };
+}
+
+/** A number of the card; an event may have its side in words (`4 after`), as some makers print it. */
+function readField(path: string, typed: string): { value: number } | { message: string } {
+  const event = path.split('.')[1] as keyof CardEvents | undefined;
+  const text = typed.replace('−', '-');
+  if (event) {
+    const measure = measureOf(EVENT_MEASURES[event]);
+    const entry = readEntry(measure, text, 'deg');
+    return entry.ok ? entry : { message: wordEntry(entry.reason, measure) };
+  }
+  const parsed = parseEntered(text);
+  return parsed.ok ? parsed : { message: wordEntry(parsed.reason, {}) };
+}
+
+/** The card that the form describes, or everything that is wrong with it, each by its field. */
+export function checkCard(form: CardForm): { card: CamCard; issues: [] } | { card: null; issues: Issue[] } {
+  const issues: Issue[] = [];
+  const request: Record<string, unknown> = { unit: form.unit, checkAt: form.checkAt };
+  if (form.title.trim()) request.title = form.title;
+  for (const [path, typed] of Object.entries(form.text)) {
+    if (typed.trim() === '') continue;
+    const read = readField(path, typed);
+    if ('message' in read) {
+      issues.push({ path, message: read.message });
+      continue;
+    }
+    const [group, event] = path.split('.');
+    if (event) request[group] = { ...(request[group] as object | undefined), [event]: read.value };
+    else request[path] = read.value;
+  }
+  const parsed = camCardSchema.safeParse(request);
+  const wrong = new Set(issues.map(({ path }) => path));
+  if (!parsed.success)
+    for (const { path, message } of parsed.error.issues)
+      if (!wrong.has(path.join('.'))) issues.push({ path: path.join('.'), message });
+  return parsed.success && issues.length === 0 ? { card: parsed.data, issues: [] } : { card: null, issues };
+}
