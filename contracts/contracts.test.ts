@@ -35,12 +35,12 @@ test('every error of the catalogue is answered somewhere', () => {
 });
 
 test('every reason for which core refuses an input has its words, and none is left over', () => {
-  const raised = new Set([...codeOf(['core', 'contracts']).matchAll(/code: '([a-z-]+)'/g)].map(([, code]) => code));
+  const raised = codeOf(['core']) + read('contracts/engine.ts');
   const unworded = [...codeOf(['core']).matchAll(/path: \[.*?\],?\s*code: '([a-z-]+)'/gs)]
     .map(([, code]) => code)
     .filter((code) => !IMPOSSIBLE_CODES.includes(code));
   expect(unworded).toEqual([]);
-  expect(IMPOSSIBLE_CODES.filter((code) => !raised.has(code))).toEqual([]);
+  expect(IMPOSSIBLE_CODES.filter((code) => !raised.includes(`'${code}'`))).toEqual([]);
 });
 
 test('docs/record.schema.json is the schema that the server signs by', () => {

@@ -1,3 +1,4 @@
+import { benchLobe } from './lobe.js';
 import { benchPosting } from './posting.js';
 
 /** One line a benchmark: what was held against what, and the ratio. */
@@ -9,7 +10,7 @@ export interface Ratio {
   atLeast: number;
 }
 
-const ratios: Ratio[] = [await benchPosting()];
+const ratios: Ratio[] = [benchLobe(), await benchPosting()];
 for (const { title, detail, ratio, atLeast } of ratios)
   console.log(`${title}\n  ${detail}\n  ratio ${ratio.toFixed(2)} (asked: ${atLeast})\n`);
 process.exit(ratios.every(({ ratio, atLeast }) => ratio >= atLeast) ? 0 : 1);

@@ -153,3 +153,14 @@ export function drawTable(doc: Doc, columns: Column[], rows: Cell[][], startY: n
   }
   return y;
 }
+
+/** The head of a section, on a new page where there is no room left for what follows it. */
+export function title(doc: Doc, text: string, y: number): number {
+  const at = roomFor(doc, y, 60);
+  write(doc, text, PAGE.margin, at, { font: 'head', size: 13 });
+  return at + 20;
+}
+
+/** A day, as it is written. */
+export const dateOf = (iso: string) =>
+  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });

@@ -1,0 +1,237 @@
+import { wordLimit } from '../../contracts/wording.js';
+import { lobeAnalyse } from '../../core/cam/lobe-analyse.js';
+import type { LobeSweep } from '../../core/cam/lobe-sweep.js';
+import { completeCard } from '../../core/cam/cam-card.js';
+import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
+import { cylindersOf } from '../../core/engine/engine.js';
+import { parseValve, spokenPlace } from '../../core/engine/places.js';
+import { measureOf } from '../../core/plan/measures.js';
+import type { BuildRecord } from '../../core/record/build-record.js';
+import { fromCanonical, toCanonical } from '../../core/units/units.js';
+import { formatValue } from '../../core/units/format.js';
+import { DIAL_UNCERTAINTY_IN } from '../../contracts/calc-cam.js';
+import { recordedMark } from './pdf-map.js';
+import { dateOf, drawTable, INK, INNER, PAGE, roomFor, title, write, type Cell, type Doc } from './pdf-page.js';
+
+/** How a row of the tables is called: the place without its cylinder, which stands above. */
+function placeInCylinder(place: string): string {
+  const valve = parseValve(place);
+  return valve ? (valve.kind === 'I' ? 'intake' : 'exhaust') : spokenPlace(place);
+}
+
+function valueRow(record: BuildRecord, row: BuildRecord['values'][number]): Cell[] {
+  const unit = row.limit?.stated.unit ?? row.enteredUnit;
+  const { options, title: name } = measureOf(row.measure);
+  const mark = recordedMark(record, row.readingId, row.verdict);
+  return [
+    placeInCylinder(row.place),
+    row.derivedFrom ? `${name}, computed` : name,
+    options ? options[row.value] : formatValue(row.value, row.derivedFrom ? unit : row.enteredUnit),
+    row.limit && row.limit.measure === row.measure ? wordLimit(row.limit.stated) : '',
+    { mark, word: mark === 'accepted' ? `accepted, ${MARK_WORD[row.verdict]}` : MARK_WORD[mark] },
+    row.count > 1 ? `${row.count} tries` : '',
+  ];
+}
+
+/** Figures of the cam card, as printed or as they follow from what is printed. */
+function camCard(doc: Doc, record: BuildRecord, startY: number): number {
+  if (!record.camCard) return startY;
+  const { figures, computed, contradictions } = completeCard(record.camCard);
+  const { title: name, unit, checkAt, checkLift } = record.camCard;
+  let y = title(doc, `Cam card${name ? `: ${name}` : ''}`, startY + 16);
+  write(
+    doc,
+    `Lifts in ${unit}, events at ${checkLift} ${unit} at the ${checkAt}; angles in crank degrees.`,
+    PAGE.margin,
+    y,
+  );
+  const rows = Object.entries(figures).map(([path, value]): Cell[] => [
+    path.replace(/^(events|seat)\./, (group) => (group === 'seat.' ? 'seat: ' : '')).replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`),
+    String(Number(value.toFixed(4))).replace('-', '−'),
+    computed.includes(path) ? 'follows from the rest' : 'printed',
+  ]); // prettier-ignore
+  y = drawTable(doc, [{ title: 'figure', width: 200 }, { title: 'value', width: 110, font: 'figure' }, { title: '', width: 189 }], rows, y + 16); // prettier-ignore
+  for (const { path, printed, computed: gives } of contradictions) {
+    y = roomFor(doc, y, 14);
+    write(
+      doc,
+      `The card contradicts itself: it prints ${printed} for ${path}, its other figures give ${Number(gives.toFixed(2))}.`,
+      PAGE.margin,
+      y,
+    );
+    y += 14;
+  }
+  return y;
+}
+
+/** What each swept lobe tells; the points themselves stand in the JSON record. */
+function sweptLobes(doc: Doc, sweeps: LobeSweep[], startY: number): number {
+  if (sweeps.length === 0) return startY;
+  const y = title(doc, 'Swept lobes', startY + 16);
+  const rows = sweeps.map((sweep): Cell[] => {
+    const { unit } = sweep;
+    const uncertainty = fromCanonical(toCanonical(DIAL_UNCERTAINTY_IN, 'in'), unit);
+    const { peak, centrelineByArea, asymmetryDeg } = lobeAnalyse({ ...sweep, uncertainty, lifts: [], drops: [] });
+    return [
+      spokenPlace(sweep.place),
+      `${peak.lift.toFixed(unit === 'in' ? 4 : 3)} ${unit}`,
+      `${centrelineByArea.toFixed(2)}°`.replace('-', '−'),
+      `${asymmetryDeg.toFixed(2)}°`.replace('-', '−'),
+      `${sweep.points.length} points by ${sweep.by}, ${dateOf(sweep.at)}`,
+    ];
+  });
+  return drawTable(
+    doc,
+    [
+      { title: 'lobe of', width: 80 },
+      { title: 'lift', width: 90, font: 'figure' },
+      { title: 'centreline', width: 90, font: 'figure' },
+      { title: 'asymmetry', width: 90, font: 'figure' },
+      { title: '', width: 149 },
+    ],
+    rows,
+    y,
+  );
+}
+
+/** Everything behind the page for the frame: values, flags, what is missing, earlier tries, limits, the way to verify. */
+export function tables(doc: Doc, record: BuildRecord): void {
+  doc.addPage();
+  let y = title(doc, 'Every value, by cylinder', PAGE.margin);
+  const columns = [
+    { title: 'where', width: 62 },
+    { title: 'measure', width: 150 },
+    { title: 'value', width: 78, font: 'figure' as const },
+    { title: 'limit', width: 96, font: 'figure' as const },
+    { title: 'verdict', width: 74 },
+    { title: '', width: 39 },
+  ];
+  const groups: [string, (place: string) => boolean][] = [
+    ...cylindersOf(record.engine)
+      .sort((a, b) => a - b)
+      .map((cylinder): [string, (place: string) => boolean] => [
+        `Cylinder ${cylinder}`,
+        (place) => place === String(cylinder) || parseValve(place)?.cylinder === cylinder,
+      ]),
+    ['The rest of the engine', (place) => !/^\d/.test(place)],
+  ];
+  for (const [name, belongs] of groups) {
+    const rows = record.values.filter((row) => belongs(row.place));
+    if (rows.length === 0) continue;
+    y = roomFor(doc, y + 6, 64);
+    write(doc, name, PAGE.margin, y, { font: 'strong', size: 10, colour: INK.dye });
+    y = drawTable(
+      doc,
+      columns,
+      rows.map((row) => valueRow(record, row)),
+      y + 15,
+    );
+  }
+
+  y = sweptLobes(doc, record.sweeps, camCard(doc, record, y));
+  y = title(doc, 'What was out of its limits, and what was done', y + 16);
+  const dealt = record.dealtWith.map((flag): Cell[] => [
+    spokenPlace(flag.place),
+    `${measureOf(flag.measure).title}: ${formatValue(flag.value, measureOf(flag.measure).units[0])}, ${flag.verdict}`,
+    flag.disposition ? flag.disposition.action : 're-measured',
+    flag.disposition
+      ? `${flag.disposition.reason} (${flag.disposition.by}, ${dateOf(flag.disposition.at)})`
+      : 'A later reading lies within the limits.',
+  ]);
+  if (dealt.length === 0) {
+    write(doc, 'No value was out of its limits.', PAGE.margin, y);
+    y += 14;
+  } else
+    y = drawTable(
+      doc,
+      [
+        { title: 'where', width: 70 },
+        { title: 'value', width: 160 },
+        { title: 'done', width: 74 },
+        { title: 'reason', width: 195 },
+      ],
+      dealt,
+      y,
+    );
+
+  y = title(doc, 'What was not measured', y + 16);
+  const missing = record.notMeasured.map((gap): Cell[] => [
+    spokenPlace(gap.place),
+    measureOf(gap.measure).title,
+    `${gap.reason} (${gap.by})`,
+  ]);
+  if (missing.length === 0) {
+    write(doc, 'Nothing that the spec set requires is missing.', PAGE.margin, y);
+    y += 14;
+  } else
+    y = drawTable(
+      doc,
+      [
+        { title: 'where', width: 90 },
+        { title: 'measure', width: 150 },
+        { title: 'reason for leaving it', width: 259 },
+      ],
+      missing,
+      y,
+    );
+
+  const earlier = record.readings.filter((reading) => !record.values.some((row) => row.readingId === reading.id));
+  if (earlier.length > 0) {
+    y = title(doc, 'Earlier readings, replaced by later ones', y + 16);
+    y = drawTable(
+      doc,
+      [
+        { title: 'where', width: 90 },
+        { title: 'measure', width: 150 },
+        { title: 'value', width: 90, font: 'figure' },
+        { title: 'taken by', width: 80 },
+        { title: 'on', width: 89 },
+      ],
+      earlier.map((reading) => {
+        const { options, title: name } = measureOf(reading.measure);
+        return [
+          spokenPlace(reading.place),
+          name,
+          options ? options[reading.value] : formatValue(reading.value, reading.unit),
+          reading.by,
+          dateOf(reading.takenAt),
+        ];
+      }),
+      y,
+    );
+  }
+
+  y = title(doc, 'Limits and their sources', y + 16);
+  y = drawTable(
+    doc,
+    [
+      { title: 'measure', width: 150 },
+      { title: 'limit', width: 110, font: 'figure' },
+      { title: 'source', width: 239 },
+    ],
+    record.specSet.limits.map((limit) => [
+      `${measureOf(limit.measure).title}${limit.valve ? (limit.valve === 'I' ? ', intake' : ', exhaust') : ''}`,
+      wordLimit(limit),
+      limit.source,
+    ]),
+    y,
+  );
+
+  y = title(doc, 'How to verify this record', y + 16);
+  const ways = [
+    `Scan the code on the first page, or open ${record.shop.verifyAddress}/verify and hand in this file or the record’s JSON file. Every byte counts.`,
+    'Any PDF reader that shows signatures says whether this file is as it was signed. The certificate is the shop’s own: compare it with the one that the shop shows you.',
+    `The JSON file is a JWS (RFC 7515) signed with EdDSA, Ed25519; the public key is at ${record.shop.verifyAddress}/.well-known/jwks.json, and any JOSE library can check it.`,
+  ];
+  for (const [index, way] of ways.entries()) {
+    const needed =
+      doc
+        .font('text')
+        .fontSize(9)
+        .heightOfString(way, { width: INNER - 16 }) + 4;
+    y = roomFor(doc, y, needed);
+    write(doc, `${index + 1}`, PAGE.margin, y, { font: 'figureStrong' });
+    write(doc, way, PAGE.margin + 16, y, { width: INNER - 16 });
+    y += needed;
+  }
+}
