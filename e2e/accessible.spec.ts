@@ -39,6 +39,9 @@ for (const shade of ['light', 'dark'] as const) {
     const places = {
       floor: '/',
       'new engine': '/engines/new',
+      'bottom end': `/engines/${petrel}/bottom-end`,
+      'dead centre': `/engines/${petrel}/dead-centre`,
+      timing: `/engines/${petrel}/timing`,
       setting: `/engines/${petrel}/setting`,
       review: `/engines/${petrel}/review`,
       record: `/engines/${await engineId(page, 'BS6-114')}/record`,
@@ -51,6 +54,12 @@ for (const shade of ['light', 'dark'] as const) {
       await expect(page.locator('h1')).toBeVisible();
       await page.waitForLoadState('networkidle');
       found[name] = await faults(page);
+      if (name !== 'timing') continue;
+      for (const part of ['Cam card', 'Lobe lift', 'Sweep a lobe', 'Lift curves', 'Sprocket']) {
+        await page.getByRole('button', { name: part }).click();
+        await page.waitForTimeout(400);
+        found[part] = await faults(page);
+      }
     }
     expect(found).toEqual(Object.fromEntries(Object.keys(found).map((name) => [name, []])));
   });

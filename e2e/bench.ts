@@ -18,6 +18,13 @@ export async function signOut(page: Page): Promise<void> {
   await expect(page.getByLabel('PIN')).toBeVisible();
 }
 
+/** Goes to a place of an engine and waits until the bench is there to type at. */
+export async function goTo(page: Page, id: string, place: string): Promise<void> {
+  await page.goto(`/engines/${id}/${place}`);
+  await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+}
+
 let count = 0;
 
 /** Opens an engine through the API as whoever is signed in, and goes to one of its places. */
@@ -28,8 +35,7 @@ export async function openEngine(page: Page, place: string, change: Record<strin
   const answer = await page.request.post('/api/engines', { data: request });
   expect(answer.status(), await answer.text()).toBe(201);
   const { id } = (await answer.json()) as { id: string };
-  await page.goto(`/engines/${id}/${place}`);
-  await expect(page.getByRole('heading', { name: tag })).toBeVisible();
+  await goTo(page, id, place);
   return id;
 }
 

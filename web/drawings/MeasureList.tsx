@@ -30,7 +30,11 @@ export function MeasureList({
           type="button"
           className={key === active ? 'measure here' : 'measure'}
           aria-current={key === active ? 'step' : undefined}
-          onClick={() => onPick(key)}
+          onClick={(event) => {
+            // The keys go back to the bench: Enter takes the next number and does not press this again.
+            event.currentTarget.blur();
+            onPick(key);
+          }}
         >
           <VerdictMark mark={mark} word={false} />
           <span className="measure-title">{title}</span>
