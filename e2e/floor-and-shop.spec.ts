@@ -36,7 +36,7 @@ test('a new engine is refused field by field, and nothing typed is lost', async 
   await page.getByLabel('Firing order').fill('1-8-7-2-6-5-4-3');
   await page.getByLabel('Ratio, intake').fill('1.65');
   await page.getByRole('button', { name: 'Open the engine' }).click();
-  await expect(page).toHaveURL(/\/setting$/);
+  await expect(page).toHaveURL(/\/bottom-end$/);
 });
 
 test('a wrong PIN is told, and the handle stays', async ({ page }) => {

@@ -24,7 +24,7 @@ interface Props {
 }
 
 /** Width of the panel in parts of a figure's height: several sizes in one line stay whole. */
-const NUMBER_ROOM = 470;
+const NUMBER_ROOM = 410;
 
 /** What is judged at the active place: the number typed, or the value that stands there, or what follows from it. */
 function useJudged({ target, entry }: Pick<Props, 'target' | 'entry'>) {

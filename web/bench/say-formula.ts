@@ -26,10 +26,12 @@ export function sayFormula(formula: Formula, unit: Unit): string {
       return `(${deg(formula.first)} + ${deg(formula.second)}) ÷ 2`.replace('+ −', '− ');
     case 'rough':
       return 'as read while the piston dwells';
-    case 'drops':
-      return formula.pairs
-        .map((pair) => `(${deg(pair.opening)} + ${deg(pair.closing)}) ÷ 2`.replace('+ −', '− '))
-        .join(', ');
+    case 'drops': {
+      const middles = formula.pairs.map((pair) =>
+        `(${deg(pair.opening)} + ${deg(pair.closing)}) ÷ 2`.replace('+ −', '− '),
+      );
+      return middles.length > 1 ? `${middles.join(', ')}; spread ${deg(formula.spread)}°` : middles[0];
+    }
   }
 }
 

@@ -42,7 +42,8 @@ export function useSteps(stage: string, steps: Step[]) {
   const position = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
   const { unit: chosenUnit, wheel, move, cycleUnit } = usePreferences();
   const remembered = position.steps?.[stage];
-  const active = steps.find((step) => stepKey(step) === remembered) ?? steps[0];
+  // From the review only measure and place are known; the lift or drop is this list's own.
+  const active = steps.find((step) => remembered && stepKey(step).startsWith(remembered)) ?? steps[0];
   const measure = measureOf(active.measure);
 
   const stated = engine.specSet.limits.find((limit) => measureOf(limit.measure).quantity === 'length')?.unit;

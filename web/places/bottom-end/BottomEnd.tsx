@@ -74,6 +74,12 @@ export function BottomEnd() {
       return [place, { mark, figure: own ? formatFigure(own.value, lengthUnit) : '' }];
     }),
   );
+  // A bank's square follows from its pistons: it shows beside them, and takes no number of its own.
+  if (measure.key === 'deck-height')
+    for (const bank of placesOf(engine, 'bank')) {
+      const square = valueAt('deck-square', bank);
+      if (square) faces[bank] = { mark: square.verdict, figure: formatFigure(square.value, lengthUnit) };
+    }
   return (
     <div className="bench">
       <MeasureList

@@ -5,6 +5,7 @@ import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import type { EngineSummary } from '../../../contracts/engine.js';
 import { spokenPlace } from '../../../core/engine/places.js';
+import { measureOf } from '../../../core/plan/measures.js';
 import type { Mark } from '../../../core/record/mark.js';
 import { call, sayError } from '../../app/api.js';
 import { Page } from '../../app/Page.js';
@@ -28,9 +29,11 @@ function standing(engine: EngineSummary): { says: string; next: string; to: stri
   const far = `Setting, ${engine.taken} of ${engine.required}`;
   switch (engine.state) {
     case 'opened':
-      return { says: 'Just opened', next: 'Start setting', to: `${at}/setting` };
+      return { says: 'Just opened', next: 'Start at the bottom end', to: `${at}/bottom-end` };
     case 'setting':
-      return { says: far, next: 'Go on setting', to: `${at}/setting` };
+      return engine.taken === 0
+        ? { says: 'Short block under way', next: 'Go on measuring', to: `${at}/bottom-end` }
+        : { says: far, next: 'Go on setting', to: `${at}/setting` };
     case 'flagged':
       return {
         says: far,
@@ -66,7 +69,7 @@ function Row({ engine }: { engine: EngineSummary }) {
             <span style={{ display: 'block' }}>
               <VerdictMark mark={first.verdict as Mark} word={false} />{' '}
               <span style={{ color: 'var(--flag)' }}>
-                {spokenPlace(first.place)} {first.verdict}
+                {first.place === 'engine' ? measureOf(first.measure).title : spokenPlace(first.place)} {first.verdict}
                 {others.length > 0 && `, ${others.length} more`}
               </span>
             </span>

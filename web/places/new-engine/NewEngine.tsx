@@ -54,7 +54,7 @@ export function NewEngine() {
     }
     try {
       const { id } = await call<{ id: string }>('POST', '/api/engines', checked.request);
-      void navigate(`/engines/${id}/setting`);
+      void navigate(`/engines/${id}/bottom-end`);
     } catch (error) {
       if (error instanceof ApiError) show(error.issues);
       setProblem(sayError(error));

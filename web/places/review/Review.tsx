@@ -16,6 +16,7 @@ import { formatValue, UNIT_LABEL } from '../../../core/units/format.js';
 import { call, sayError } from '../../app/api.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/desk.js';
+import { wayBack } from '../../bench/way-back.js';
 import { usePreferences } from '../../state/preferences.js';
 import { useSession } from '../../state/session.js';
 import './review.css';
@@ -87,23 +88,43 @@ function Item({ mark, title, children }: { mark: ReactNode; title: ReactNode; ch
 }
 
 /** The way back to the valve, so that it can be taken again. */
-function TakeAgain({ place, word }: { place: string; word: string }) {
+function TakeAgain({ at, word }: { at: { measure: string; place: string }; word: string }) {
   const { engine } = useDesk();
-  const move = usePreferences((state) => state.move);
+  const { move, positions } = usePreferences();
+  const { path, position } = wayBack(at, positions[engine!.id]?.steps ?? {});
   return (
-    <Link to={`/engines/${engine!.id}/setting`} onClick={() => move(engine!.id, { place })} className="review-again">
-      {word} {spokenPlace(place)}
+    <Link to={`/engines/${engine!.id}/${path}`} onClick={() => move(engine!.id, position)} className="review-again">
+      {word} {whereOf(at)}
     </Link>
+  );
+}
+
+/** A place as it is spoken; for the whole engine, what is measured there. */
+function whereOf({ measure, place }: { measure: string; place: string }): string {
+  return place === 'engine' ? measureOf(measure).title.toLowerCase() : spokenPlace(place);
+}
+
+/** Where, and what: `6 exhaust, preload, turns`, or `intake opens`. */
+function Where({ at }: { at: { measure: string; place: string } }) {
+  return (
+    <>
+      <strong>{whereOf(at)}</strong>
+      {at.place !== 'engine' && `, ${measureOf(at.measure).title.toLowerCase()}`}
+    </>
   );
 }
 
 function FlagItem({ flag, actions }: { flag: Flag; actions: readonly DispositionAction[] }) {
   const { sheet } = useDesk();
-  const row = sheet!.rows.find((candidate) => candidate.readingId === flag.readingId && !candidate.derivedFrom);
-  const shown = settingValue(
-    sheet!.rows.filter((candidate) => candidate.readingId === flag.readingId),
-    flag.place,
+  const row = sheet!.rows.find(
+    (candidate) => candidate.readingId === flag.readingId && candidate.measure === flag.measure,
   );
+  // Turns are judged by the depth that they make; every other value by itself.
+  const shown =
+    settingValue(
+      sheet!.rows.filter((candidate) => candidate.readingId === flag.readingId),
+      flag.place,
+    ) ?? row;
   const unit = shown?.limit?.stated.unit ?? row?.enteredUnit;
   const settled = flag.disposition;
   return (
@@ -111,12 +132,12 @@ function FlagItem({ flag, actions }: { flag: Flag; actions: readonly Disposition
       mark={<VerdictMark mark={settled?.action === 'accepted' ? 'accepted' : flag.verdict} />}
       title={
         <>
-          <strong>{spokenPlace(flag.place)}</strong>, {measureOf(flag.measure).title.toLowerCase()}{' '}
-          {row && (
-            <span className="figure">
-              {row.entered} {UNIT_LABEL[row.enteredUnit]}
-            </span>
-          )}
+          <Where at={flag} />{' '}
+          <span className="figure">
+            {row
+              ? `${row.entered} ${UNIT_LABEL[row.enteredUnit]}`
+              : formatValue(flag.value, measureOf(flag.measure).units[0])}
+          </span>
           {shown?.derivedFrom && unit && <span className="figure"> → {formatValue(shown.value, unit)}</span>}
           {shown?.limit && <span className="review-limit">, limit {wordLimit(shown.limit.stated)}</span>}
         </>
@@ -131,7 +152,7 @@ function FlagItem({ flag, actions }: { flag: Flag; actions: readonly Disposition
       {!flag.open && !settled && <p>A later reading lies within the limits.</p>}
       {flag.open && (
         <>
-          <TakeAgain place={flag.place} word="Measure again:" />
+          <TakeAgain at={flag} word="Measure again:" />
           {actions.length > 0 && <Decide at={flag} actions={actions} />}
         </>
       )}
@@ -146,7 +167,7 @@ function MissingItem({ missing, lead }: { missing: Missing; lead: boolean }) {
       mark={<VerdictMark mark={disposition ? 'accepted' : 'missing'} />}
       title={
         <>
-          <strong>{spokenPlace(missing.place)}</strong>, {measureOf(missing.measure).title.toLowerCase()}
+          <Where at={missing} />
         </>
       }
     >
@@ -156,7 +177,7 @@ function MissingItem({ missing, lead }: { missing: Missing; lead: boolean }) {
         </p>
       ) : (
         <>
-          <TakeAgain place={missing.place} word="Measure" />
+          <TakeAgain at={missing} word="Measure" />
           {lead && <Decide at={missing} actions={['accepted']} />}
         </>
       )}
@@ -239,8 +260,14 @@ export function Review() {
   const open = flags.filter((flag) => flag.open);
   const settled = flags.filter((flag) => !flag.open);
   const unanswered = missing.filter((gap) => !gap.disposition);
-  const doubtful = rows.filter((row) => row.verdict === 'doubt' && !row.derivedFrom);
-  const odd = rows.filter((row) => row.hints.length > 0 && row.verdict !== 'low' && row.verdict !== 'high');
+  const inQuestion = rows.filter(
+    (row) =>
+      row.verdict === 'doubt' || (row.hints.length > 0 && !flags.some((flag) => flag.readingId === row.readingId)),
+  );
+  // A depth in doubt and the turns that make it are one question.
+  const asked = inQuestion.filter(
+    (row) => !row.derivedFrom || !inQuestion.some((other) => other !== row && other.readingId === row.readingId),
+  );
 
   const block = (title: string, items: ReactNode[], none?: string) =>
     (items.length > 0 || none) && (
@@ -256,7 +283,7 @@ export function Review() {
       <div>
         {block(
           'Out of limits',
-          open.map((flag) => <FlagItem key={flag.readingId} flag={flag} actions={actions} />),
+          open.map((flag) => <FlagItem key={flag.readingId + flag.measure} flag={flag} actions={actions} />),
           'No value waits to be dealt with.',
         )}
         {block(
@@ -265,24 +292,23 @@ export function Review() {
         )}
         {block(
           'In doubt, or unlike their siblings',
-          [...new Set([...doubtful, ...odd])].map((row) => (
+          asked.map((row) => (
             <Item
-              key={row.readingId}
+              key={row.readingId + row.measure}
               mark={<VerdictMark mark={row.verdict} />}
               title={
                 <>
-                  <strong>{spokenPlace(row.place)}</strong>, {measureOf(row.measure).title.toLowerCase()}{' '}
-                  <span className="figure">{row.entered}</span>
+                  <Where at={row} /> <span className="figure">{row.entered}</span>
                 </>
               }
             >
-              <TakeAgain place={row.place} word="Measure again:" />
+              <TakeAgain at={row} word="Measure again:" />
             </Item>
           )),
         )}
         {block(
           'Dealt with',
-          settled.map((flag) => <FlagItem key={flag.readingId} flag={flag} actions={actions} />),
+          settled.map((flag) => <FlagItem key={flag.readingId + flag.measure} flag={flag} actions={actions} />),
         )}
       </div>
       <Sign open={open.length} unanswered={unanswered.length} />

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { DEFAULT_MARGIN_DEG, STOP_METHODS } from '../../../core/cam/valve-stops.js';
 import { neighbourValve, valveMapLayout } from '../../../core/drawing/valve-map.js';
-import { spokenPlace } from '../../../core/engine/places.js';
+import { parseValve, spokenPlace } from '../../../core/engine/places.js';
 import { BenchKeysHelp } from '../../bench/BenchKeysHelp.js';
 import { sayEventSource } from '../../bench/say-event-source.js';
 import { useBenchKeys } from '../../bench/use-bench-keys.js';
@@ -47,7 +47,7 @@ export function Setting() {
   });
 
   const next = order.steps[order.steps.findIndex((step) => step.place === active) + 1];
-  const flags = sheet.flags.filter((flag) => flag.open);
+  const flags = sheet.flags.filter((flag) => flag.open && parseValve(flag.place));
   return (
     <div className="setting">
       <section className="setting-map">

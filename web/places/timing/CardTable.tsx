@@ -1,4 +1,5 @@
 import { measureOf } from '../../../core/plan/measures.js';
+import type { AppliedLimit } from '../../../core/record/judge-reading.js';
 import type { Judging } from '../../../core/record/judging.js';
 import type { Sheet } from '../../../core/record/sheet.js';
 import { formatFigure } from '../../../core/units/format.js';
@@ -8,13 +9,20 @@ import { COMPARED, SHORT } from './on-the-wheel.js';
 const short = (deg: number) => formatFigure(deg, 'deg').replace(/\.?0+$/, '');
 const signed = (deg: number) => (deg > 0 ? '+' : '') + short(deg);
 
+/** How far from its card an event may lie. */
+function sayLimit(limit: AppliedLimit | null | undefined, card: number | undefined): string {
+  if (card === undefined || limit?.min === undefined || limit.max === undefined) return '';
+  const [under, over] = [card - limit.min, limit.max - card];
+  return under === over ? `±${short(over)}` : `−${short(under)} +${short(over)}`;
+}
+
 /** The card, event by event, against what was measured. */
 export function CardTable({ sheet, judging }: { sheet: Sheet; judging: Judging }) {
   return (
     <table className="bench-table timing-table" aria-label="Card against measured">
       <thead>
         <tr>
-          {['', 'card', 'measured', 'apart', ''].map((head, index) => (
+          {['', 'card', 'measured', 'apart', 'limit', ''].map((head, index) => (
             <th key={index} scope="col">
               {head || <span className="sr-only">{index === 0 ? 'event' : 'verdict'}</span>}
             </th>
@@ -34,6 +42,7 @@ export function CardTable({ sheet, judging }: { sheet: Sheet; judging: Judging }
               <td className="figure">{card === undefined ? '–' : short(card)}</td>
               <td className="figure">{row ? short(row.value) : '–'}</td>
               <td className="figure">{row && card !== undefined ? signed(row.value - card) : ''}</td>
+              <td className="figure timing-limit">{sayLimit(row?.limit, card)}</td>
               <td>{row && row.verdict !== 'unjudged' && <VerdictMark mark={row.verdict} word={false} />}</td>
             </tr>
           );

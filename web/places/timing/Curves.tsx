@@ -61,6 +61,9 @@ export function Curves() {
     0.001,
     ...curves.flatMap(({ card: printed, measured }) => [...(printed ?? []), ...(measured ?? [])].map(({ y }) => y)),
   );
+  const allowed = engine!.specSet.limits.find((limit) => limit.measure === 'card-difference');
+  /** The card moved by as much as the spec set lets a cam differ from it: between these the swept curve must lie. */
+  const limits = [allowed?.min, allowed?.max].filter((deg) => deg !== undefined);
   const overlapFrom = -events.intakeOpenBtdc;
   const overlapTo = events.exhaustCloseAtdc;
   const datasets = [
@@ -69,6 +72,7 @@ export function Curves() {
       : []),
     ...curves.flatMap(({ kind, card: printed, measured, place }) => [
       ...(printed ? [line(`${NAME[kind]}, card (made up between its durations)`, printed, inks[kind], true)] : []),
+      ...(printed ? limits.map((deg) => ({ ...line(`${NAME[kind]}, limit ${deg}°`, printed.map(({ x, y }) => ({ x: x + deg, y })), inks.steel), borderWidth: 0.8 })) : []),
       ...(measured ? [line(`${NAME[kind]}, swept at ${place}`, measured, inks[kind])] : []),
     ]),
     ...(checkLift ? [line('Check lift', [{ x: -270, y: checkLift }, { x: 270, y: checkLift }], inks.steel, true)] : []),
@@ -109,7 +113,14 @@ export function Curves() {
                 y: { min: 0, ...axis(`lift at the lobe, ${unit}`) },
               },
               plugins: {
-                legend: { labels: { color: inks.steel, boxHeight: 1, font: { family: 'Barlow', size: 13 } } },
+                legend: {
+                  labels: {
+                    filter: ({ text }) => !text.includes('limit'),
+                    color: inks.steel,
+                    boxHeight: 1,
+                    font: { family: 'Barlow', size: 13 },
+                  },
+                },
                 tooltip: { enabled: false },
               },
             }}
