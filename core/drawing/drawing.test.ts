@@ -1,0 +1,77 @@
+import { LAYOUTS } from '../engine/layouts.js';
+import type { Engine } from '../engine/engine.js';
+import { placesOf } from '../engine/places.js';
+import { arcPath, onCircle } from './arc.js';
+import { crankSide } from './crank-side.js';
+import { onDisc, wheelMarks } from './degree-wheel.js';
+import { MARK_SHAPES, MARK_WORD } from './verdict-mark.js';
+
+const engines = LAYOUTS.flatMap((layout) => (layout.engine ? [layout.engine] : []));
+
+describe('the crank from the side', () => {
+  test.each(engines)('$layout: every main, pin, cylinder and bank has its place, inside the drawing', (engine) => {
+    const side = crankSide(engine);
+    expect(side.mains.map(({ place }) => place)).toEqual(placesOf(engine, 'main'));
+    expect(side.pins.map(({ place }) => place)).toEqual(placesOf(engine, 'pin'));
+    expect(side.cylinders.map(({ place }) => place)).toEqual(placesOf(engine, 'cylinder'));
+    expect(side.banks.map(({ place }) => place)).toEqual(placesOf(engine, 'bank'));
+    for (const { x, y } of [...side.mains, ...side.pins, ...side.cylinders, ...side.banks]) {
+      expect(x > 0 && x < side.width).toBe(true);
+      expect(y > 0 && y < side.height).toBe(true);
+    }
+  });
+
+  test.each(engines)(
+    '$layout: mains and pins run from the front to the rear, and no two cells of a kind touch',
+    (engine) => {
+      const side = crankSide(engine);
+      for (const row of [side.mains, side.pins])
+        for (let i = 1; i < row.length; i++) expect(row[i].x - row[i - 1].x).toBeGreaterThan(70);
+      for (const a of side.cylinders)
+        for (const b of side.cylinders) if (a !== b) expect(Math.hypot(a.x - b.x, a.y - b.y)).toBeGreaterThan(66);
+    },
+  );
+
+  test('a cross-plane crank stands up, level, level, down with the first cylinder at its dead centre', () => {
+    const { pins, axisY } = crankSide(LAYOUTS[0].engine as Engine);
+    expect(pins.map(({ y }) => Math.sign(Math.round(axisY - y)))).toEqual([1, 0, 0, -1]);
+  });
+
+  test('a crank with other numbers of mains and pins is still drawn', () => {
+    const odd = { ...(LAYOUTS[0].engine as Engine), mains: 3 };
+    expect(crankSide(odd).mains).toHaveLength(3);
+    expect(crankSide({ ...odd, mains: 1 }).mains[0].x).toBeGreaterThan(0);
+  });
+});
+
+describe('the degree wheel', () => {
+  const texts = (face: Parameters<typeof wheelMarks>[0], runs: 'with' | 'against' = 'with') =>
+    wheelMarks(face, runs).flatMap(({ text }) => (text === null ? [] : [text]));
+
+  test('each face shows its own numbers', () => {
+    expect(texts('0-360')).toEqual(['0', '30', '60', '90', '120', '150', '180', '210', '240', '270', '300', '330']);
+    expect(texts('0-360', 'against').slice(0, 3)).toEqual(['0', '330', '300']);
+    expect(texts('0-180-0')).toEqual(['0', '30', '60', '90', '120', '150', '180', '150', '120', '90', '60', '30']);
+    expect(texts('0-90-0-90-0')).toEqual(['0', '30', '60', '90', '60', '30', '0', '30', '60', '90', '60', '30']);
+  });
+
+  test('the mark that the crank stands at lies under the pointer', () => {
+    for (const deg of [-28.75, 0, 106, 224]) expect(onDisc(deg, deg)).toBe(0);
+    expect(onDisc(30, 0)).toBe(-30);
+  });
+});
+
+describe('small parts', () => {
+  test('twelve o’clock is up, and degrees run clockwise', () => {
+    expect(onCircle(0, 0, 10, 0)).toEqual({ x: 0, y: -10 });
+    expect(onCircle(0, 0, 10, 90).x).toBeCloseTo(10, 9);
+    expect(arcPath(0, 0, 10, -90, 90)).toMatch(/^M -10 -?0 A 10 10 0 0 1 10 -?0$/);
+    expect(arcPath(0, 0, 10, -135, 135)).toContain(' 0 1 1 ');
+  });
+
+  test('every verdict has a shape and a word of its own', () => {
+    const shapes = Object.values(MARK_SHAPES).map((shape) => JSON.stringify(shape));
+    expect(new Set(shapes).size).toBe(shapes.length);
+    expect(new Set(Object.values(MARK_WORD)).size).toBe(shapes.length);
+  });
+});
