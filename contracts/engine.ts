@@ -45,7 +45,11 @@ export const engineShape = {
   firingOrder: z.array(cylinderNumber).min(1, 'at least one cylinder'),
   intervals: z.array(z.number({ error: 'degrees, as a number' }).min(0, 'not below zero').max(720, 'at most 720')),
   pins: z.array(z.array(cylinderNumber).min(1)).min(1),
-  mains: z.number().int().min(1).max(30),
+  mains: z
+    .number({ error: 'how many, as a number' })
+    .int('a whole number')
+    .min(1, 'at least one')
+    .max(30, 'at most 30'),
   lifter: z.enum(['hydraulic', 'solid']),
   mount: z.enum(['stud-nut', 'rocker-screw', 'pedestal-shim']),
   thread: z.object({

@@ -1,6 +1,6 @@
 import { lobeAnalyse, type LobeAnalyseInput } from '../../core/cam/lobe-analyse.js';
 import { lobeFromCard } from '../../core/cam/lobe-from-card.js';
-import type { Ratio } from './main.js';
+import type { Ratio } from './ratio.js';
 
 const POINTS = 7200;
 const ROUNDS = 15;

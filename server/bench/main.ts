@@ -1,14 +1,6 @@
 import { benchLobe } from './lobe.js';
 import { benchPosting } from './posting.js';
-
-/** One line a benchmark: what was held against what, and the ratio. */
-export interface Ratio {
-  title: string;
-  detail: string;
-  ratio: number;
-  /** The least that is asked for; the run fails below it. */
-  atLeast: number;
-}
+import type { Ratio } from './ratio.js';
 
 const ratios: Ratio[] = [benchLobe(), await benchPosting()];
 for (const { title, detail, ratio, atLeast } of ratios)

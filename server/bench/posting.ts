@@ -12,7 +12,7 @@ import { Engines } from '../services/engines.js';
 import { openShop } from '../services/people.js';
 import { Sessions } from '../services/sessions.js';
 import type { BenchClientData, BenchTask } from './bench-client.js';
-import type { Ratio } from './main.js';
+import type { Ratio } from './ratio.js';
 
 /** WebAssembly compiles its hot parts while it runs: both sides get there before anything is counted. */
 const WARM_UP = 8;

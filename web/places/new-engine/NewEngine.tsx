@@ -157,6 +157,8 @@ export function NewEngine() {
           )}
           {field('firingOrder', 'Firing order')}
           {field('intervals', 'Firing intervals, °', 'left empty: even')}
+          {field('pins', 'Crank pins, cylinders on each', 'front to rear: 1 2 / 3 4; empty: a pin each')}
+          {field('mains', 'Main bearings', 'left empty: one more than pins')}
         </fieldset>
         <fieldset>
           <legend>Valvetrain</legend>

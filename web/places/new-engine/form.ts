@@ -20,6 +20,10 @@ export interface EngineForm {
   /** Empty for even. */
   intervals: string;
   banks: { cylinders: string; valveOrder: string }[];
+  /** The cylinders on each crank pin, pins with a slash between. Empty: a pin each. */
+  pins: string;
+  /** Empty: one more than there are pins. */
+  mains: string;
   block: Engine['metals']['block'];
   head: Engine['metals']['head'];
   intakeOpenBtdc: string;
@@ -44,6 +48,8 @@ export function fieldsOf(engine: Engine): Omit<EngineForm, 'tag' | 'title' | 'cu
     firingOrder: engine.firingOrder.join(' '),
     intervals: even(engine.intervals) ? '' : engine.intervals.join(' '),
     banks: engine.banks.map((bank) => ({ cylinders: bank.cylinders.join(' '), valveOrder: bank.valveOrder })),
+    pins: engine.pins.map((on) => on.join(' ')).join(' / '),
+    mains: String(engine.mains),
     block: metals.block,
     head: metals.head,
     intakeOpenBtdc: String(seatEvents.intakeOpenBtdc),
@@ -65,6 +71,8 @@ export const BLANK: Omit<EngineForm, 'tag' | 'title' | 'customer' | 'specSet'> =
   firingOrder: '',
   intervals: '',
   banks: [{ cylinders: '', valveOrder: '' }],
+  pins: '',
+  mains: '',
   block: 'iron',
   head: 'iron',
   intakeOpenBtdc: '',
@@ -99,6 +107,8 @@ export function requestOf(form: EngineForm): unknown {
     firingOrder: listOf(form.firingOrder),
     intervals: form.intervals.trim() === '' ? undefined : listOf(form.intervals),
     banks: form.banks.map((bank) => ({ cylinders: listOf(bank.cylinders), valveOrder: bank.valveOrder })),
+    pins: form.pins.trim() === '' ? undefined : form.pins.split('/').map(listOf),
+    mains: form.mains.trim() === '' ? undefined : numberOf(form.mains),
     metals: { block: form.block, head: form.head },
     seatEvents: {
       intakeOpenBtdc: numberOf(form.intakeOpenBtdc),
@@ -115,13 +125,12 @@ export function fieldOf(path: string): string {
     'thread.threadsPerUnit': 'threadsPerUnit',
     'ratio.intake': 'ratioIntake',
     'ratio.exhaust': 'ratioExhaust',
-    pins: 'firingOrder',
   };
   if (plain[path]) return plain[path];
   const bank = /^banks\.(\d+)\.(cylinders|valveOrder)/.exec(path);
   if (bank) return `banks.${bank[1]}.${bank[2]}`;
   if (path === 'banks') return 'banks.0.cylinders';
-  return path.replace(/^(seatEvents|metals)\./, '').replace(/\.\d+$/, '');
+  return path.replace(/^(seatEvents|metals)\./, '').replace(/(\.\d+)+$/, '');
 }
 
 const asIssue = (issue: { path: PropertyKey[]; message: string }): Issue => ({

@@ -1,0 +1,150 @@
+import { renderToStaticMarkup } from 'react-dom/server';
+import { valveSpans } from '../../core/cam/base-circle.js';
+import { LAYOUTS } from '../../core/engine/layouts.js';
+import type { Engine } from '../../core/engine/engine.js';
+import { placesOf } from '../../core/engine/places.js';
+import type { Mark } from '../../core/record/mark.js';
+import { CrankSideView } from './CrankSideView.js';
+import { CrankStrip } from './CrankStrip.js';
+import { DegreeWheel } from './DegreeWheel.js';
+import { MarginBar } from './MarginBar.js';
+import { MeasureList } from './MeasureList.js';
+import { MiniMap } from './MiniMap.js';
+import { StageRibbon } from './StageRibbon.js';
+import { ValveMap, type DialFace } from './ValveMap.js';
+import { VerdictMark } from './VerdictMark.js';
+
+const v8 = LAYOUTS[0].engine as Engine;
+/** The names that a screen reader hears of what can be pressed. */
+const named = (markup: string) => [...markup.matchAll(/aria-label="([^"]+)"/g)].map(([, name]) => name);
+
+describe('the valve map', () => {
+  const face = (change: Partial<DialFace> = {}): DialFace => ({
+    mark: 'missing', value: null, limit: { min: 0.5, max: 1.5 }, figure: '', resting: true, clearanceDeg: 90, ...change,
+  }); // prettier-ignore
+  const faces = Object.fromEntries(placesOf(v8, 'valve').map((place) => [place, face()]));
+  const draw = (change: Record<string, DialFace>, active = '1I', typed = '') =>
+    renderToStaticMarkup(
+      <ValveMap banks={v8.banks} faces={{ ...faces, ...change }} active={active} typed={typed} onPick={() => {}} />,
+    );
+
+  test('every valve can be pressed and says its place, value, verdict and whether it may be set', () => {
+    const names = named(draw({ '6E': face({ mark: 'high', value: 1.9, figure: '74', resting: false }) }));
+    expect(names).toContain('6 exhaust: 74, high, on its lobe or ramp');
+    expect(names).toContain('1 intake: missing, may be set now');
+    expect(names.filter((name) => /intake|exhaust/.test(name))).toHaveLength(16);
+  });
+
+  test('what is typed stands in the active valve, and only there', () => {
+    const markup = draw({}, '3E', '0.62');
+    expect(markup.match(/>0\.62</g)).toHaveLength(1);
+    expect(markup).toContain('data-place="3E"');
+  });
+
+  test('one valve alone is reached by Tab, the others by the arrows', () => {
+    expect(draw({}, '5I').match(/tabindex="0"/g)).toHaveLength(1);
+  });
+});
+
+describe('the crank strip', () => {
+  const spans = valveSpans(v8.firingOrder, v8.intervals, v8.seatEvents);
+
+  test('is a slider where the crank can be turned, and a picture where it only shows', () => {
+    const slider = renderToStaticMarkup(
+      <CrankStrip spans={spans} crankDeg={110} stops={[110]} marginDeg={15} onTurn={() => {}} />,
+    );
+    expect(slider).toContain('role="slider"');
+    expect(slider).toContain('aria-valuenow="110"');
+    const picture = renderToStaticMarkup(<CrankStrip spans={spans} crankDeg={110} stops={[]} marginDeg={15} />);
+    expect(picture).toContain('role="img"');
+    expect(picture).not.toContain('slider');
+  });
+
+  test('says the degrees to the ramp of every valve, or that it lifts', () => {
+    const markup = renderToStaticMarkup(<CrankStrip spans={spans} crankDeg={0} stops={[]} marginDeg={15} />);
+    expect(markup).toContain('>I 114°<');
+    expect(markup.match(/lifts/g)!.length + markup.match(/[IE] \d+°/g)!.length).toBe(16);
+  });
+});
+
+describe('the degree wheel', () => {
+  test('says what stands under the pointer in the words of the builder’s wheel', () => {
+    const draw = (face: '0-90-0-90-0' | '0-180-0' | '0-360') =>
+      named(renderToStaticMarkup(<DegreeWheel face={face} runs="with" crankDeg={224} finds={[]} />))[0];
+    expect(draw('0-90-0-90-0')).toContain('pointer at 44° after BDC');
+    expect(draw('0-180-0')).toContain('pointer at 136° before TDC');
+    expect(draw('0-360')).toContain('pointer at 224°');
+  });
+
+  test('names what was found on it', () => {
+    const finds = [{ key: 'a', deg: 30, label: 'first', kind: 'stop' as const }];
+    const markup = renderToStaticMarkup(<DegreeWheel face="0-360" runs="with" crankDeg={0} finds={finds} />);
+    expect(named(markup)[0]).toContain('first');
+    expect(markup).toContain('>first<');
+  });
+});
+
+describe('the crank from the side', () => {
+  test('only the places of the active measure take a number', () => {
+    const faces = { M1: { mark: 'in' as Mark, figure: '0.0026' }, M2: { mark: 'missing' as Mark, figure: '' } };
+    const names = named(
+      renderToStaticMarkup(<CrankSideView engine={v8} faces={faces} active="M2" typed="2.4" onPick={() => {}} />),
+    );
+    expect(names).toEqual(expect.arrayContaining(['main 1: 0.0026, in', 'main 2: missing']));
+    expect(names.some((name) => name.startsWith('crank pin'))).toBe(false);
+  });
+});
+
+describe('small drawings', () => {
+  test('a verdict is said in words, not by colour alone', () => {
+    for (const mark of ['in', 'doubt', 'low', 'high', 'suspect', 'missing', 'accepted'] as const)
+      expect(renderToStaticMarkup(<VerdictMark mark={mark} word={false} />)).toMatch(/sr-only"> \w+/);
+  });
+
+  test('the map at a glance counts what it shows', () => {
+    const marks = Object.fromEntries(
+      placesOf(v8, 'valve').map((place, index) => [place, (index < 3 ? 'in' : 'missing') as Mark]),
+    );
+    expect(named(renderToStaticMarkup(<MiniMap banks={v8.banks} marks={marks} />))).toEqual([
+      'Valves: 3 in, 13 missing',
+    ]);
+  });
+
+  test('the margin bar draws a doubt zone at each limit, and none without uncertainty', () => {
+    const draw = (limit: { min?: number; max?: number }, uncertainty: number) =>
+      renderToStaticMarkup(
+        <MarginBar limit={limit} uncertainty={uncertainty} value={1} mark="in" siblings={[0.9, 1.1]} figure={String} />,
+      );
+    expect(draw({ min: 0.5, max: 1.5 }, 0.1).match(/url\(#doubt\)/g)).toHaveLength(2);
+    expect(draw({ max: 1.5 }, 0.1).match(/url\(#doubt\)/g)).toHaveLength(1);
+    expect(draw({ min: 0.5, max: 1.5 }, 0)).not.toContain('url(#doubt)');
+  });
+
+  test('a wild value is drawn at the end of the bar, not outside it', () => {
+    const markup = renderToStaticMarkup(
+      <MarginBar limit={{ min: 0, max: 1 }} uncertainty={0} value={1e6} mark="high" siblings={[]} figure={String} />,
+    );
+    expect(markup).toContain('M 297 14');
+  });
+
+  test('the list of measures says which is active and how far each is', () => {
+    const entries = [{ key: 'bore', title: 'Cylinder bore', mark: 'in' as Mark, count: [3, 8] as [number, number] }];
+    const markup = renderToStaticMarkup(
+      <MeasureList label="Measures" entries={entries} active="bore" onPick={() => {}} />,
+    );
+    expect(markup).toContain('aria-current="step"');
+    expect(markup).toMatch(/Cylinder bore.*3.*8/s);
+  });
+
+  test('the ribbon says in words how far each stage is', () => {
+    const stages = [
+      { key: 'a', title: 'Timing', href: '/a', state: 'done' as const },
+      { key: 'b', title: 'Setting', href: '/b', state: 'open' as const },
+      { key: 'c', title: 'Record', href: '/c', state: 'empty' as const },
+    ];
+    const markup = renderToStaticMarkup(
+      <StageRibbon stages={stages} current="b" link={(stage, content) => <a href={stage.href}>{content}</a>} />,
+    );
+    for (const said of [', done', ', begun', ', not begun']) expect(markup).toContain(said);
+  });
+});

@@ -1,0 +1,70 @@
+import { LAYOUTS } from '../../../core/engine/layouts.js';
+import { completeEngine } from '../../../contracts/engine.js';
+import { BLANK, checkForm, fieldOf, fieldsOf, type EngineForm } from './form.js';
+
+const filled = (index: number, change: Partial<EngineForm> = {}): EngineForm => ({
+  tag: 'T-1', title: 'Petrel H8', customer: 'Fenwater', specSet: LAYOUTS[index].specSet, ...fieldsOf(LAYOUTS[index].engine!), ...change,
+}); // prettier-ignore
+const wrong = (form: EngineForm) => {
+  const checked = checkForm(form);
+  return checked.ok ? [] : checked.issues.map(({ path }) => fieldOf(path));
+};
+
+test.each(LAYOUTS.filter(({ engine }) => engine).map(({ name }, index) => [name, index] as const))(
+  'the fields of a %s say the very engine that its template is',
+  (_name, index) => {
+    const checked = checkForm(filled(index));
+    expect(checked.ok && completeEngine(checked.request).engine).toEqual(LAYOUTS[index].engine);
+  },
+);
+
+test.each<[string, Partial<EngineForm>]>([
+  ['tag', { tag: '  ' }],
+  ['firingOrder', { firingOrder: '1 2 3' }],
+  ['firingOrder', { firingOrder: '1 8 7 2 6 5 4 x' }],
+  ['intervals', { intervals: '90 90' }],
+  ['pins', { pins: '1 2 / 3 4 / 5 6 / 7' }],
+  ['pins', { pins: '1 2 / x' }],
+  ['mains', { mains: 'five' }],
+  ['ratioIntake', { ratioIntake: '1,6' }],
+  ['ratioExhaust', { ratioExhaust: '' }],
+  ['threadsPerUnit', { threadsPerUnit: '0' }],
+  ['intakeOpenBtdc', { intakeOpenBtdc: 'thirty' }],
+  ['exhaustOpenBbdc', { exhaustOpenBbdc: '-170', exhaustCloseAtdc: '-170' }],
+  [
+    'banks.0.valveOrder',
+    {
+      banks: [
+        { cylinders: '1 3 5 7', valveOrder: 'EIIEEII' },
+        { cylinders: '2 4 6 8', valveOrder: 'EIIEEIIE' },
+      ],
+    },
+  ],
+  [
+    'banks.1.cylinders',
+    {
+      banks: [
+        { cylinders: '1 3 5 7', valveOrder: 'EIIEEIIE' },
+        { cylinders: '', valveOrder: 'EIIEEIIE' },
+      ],
+    },
+  ],
+])('a wrong %s is said at that field', (field, change) => expect(wrong(filled(0, change))).toContain(field));
+
+test('one wrong number hides nothing else that is wrong', () => {
+  const fields = wrong(filled(0, { ratioIntake: 'nine', firingOrder: '1 8 7 2 6 5 4 4', tag: '' }));
+  expect(fields).toEqual(expect.arrayContaining(['ratioIntake', 'firingOrder', 'tag']));
+});
+
+test('firing orders may be written with blanks, commas or dashes, angles with a true minus', () => {
+  for (const firingOrder of ['1 8 7 2 6 5 4 3', '1-8-7-2-6-5-4-3', '1, 8, 7, 2, 6, 5, 4, 3'])
+    expect(wrong(filled(0, { firingOrder }))).toEqual([]);
+  const checked = checkForm(filled(0, { intakeOpenBtdc: '−4' }));
+  expect(checked.ok && checked.request.seatEvents!.intakeOpenBtdc).toBe(-4);
+});
+
+test('a custom engine starts with nothing stated, and says all that it must state', () => {
+  const fields = wrong({ tag: 'T', title: 'T', customer: 'C', specSet: 'shop-hydraulic', ...BLANK });
+  for (const field of ['firingOrder', 'banks.0.cylinders', 'threadsPerUnit', 'ratioIntake', 'intakeOpenBtdc'])
+    expect(fields).toContain(field);
+});
