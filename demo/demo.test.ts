@@ -1,0 +1,110 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { EngineSummary } from '../contracts/engine.js';
+import type { Sheet } from '../core/record/sheet.js';
+import { openShopFolder, type OpenShop } from '../server/open-shop.js';
+import { Engines } from '../server/services/engines.js';
+import { checkAudit } from '../server/store/audit-log.js';
+import { findPdf, listRecords } from '../server/store/record-store.js';
+import { buildDemo, DemoClock } from './build-demo.js';
+
+let shop: OpenShop;
+let engines: Engines;
+let floor: EngineSummary[];
+const folder = mkdtempSync(join(tmpdir(), 'utex-demo-'));
+const NOW = new Date('2026-11-24T08:00:00Z');
+
+beforeAll(async () => {
+  const clock = new DemoClock(NOW);
+  shop = await openShopFolder({ dataFolder: join(folder, 'data'), databaseUrl: null }, clock);
+  await buildDemo(shop.context, clock, NOW, 'http://shop.test');
+  engines = new Engines(shop.context);
+  floor = (await engines.floor('', 1)).engines;
+});
+afterAll(async () => {
+  await shop.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const find = (tag: string) => floor.find((engine) => engine.tag === tag)!;
+const sheetOf = (tag: string): Promise<Sheet> => engines.sheet(find(tag).id);
+
+test('the four engines stand in four different states', () => {
+  expect(floor.map(({ tag, state }) => [tag, state])).toEqual([
+    ['KM1-052', 'opened'],
+    ['DT2-007', 'setting'],
+    ['PH8-031', 'flagged'],
+    ['BS6-114', 'signed'],
+  ]);
+});
+
+test('every act went through the log, and the chain holds', async () => {
+  const { rows, brokenAt } = await checkAudit(shop.context.database);
+  expect(brokenAt).toBeNull();
+  expect(rows).toBeGreaterThan(100);
+});
+
+test('the Petrel is degreed whole: its cam came out late, was set right, and measures in since', async () => {
+  const sheet = await sheetOf('PH8-031');
+  const verdictOf = (measure: string) =>
+    sheet.rows.find((row) => row.measure === measure && row.place === 'engine')?.verdict;
+  for (const measure of [
+    'tdc-wheel-error',
+    'intake-open',
+    'intake-close',
+    'exhaust-open',
+    'exhaust-close',
+    'intake-centreline',
+    'exhaust-centreline',
+  ])
+    expect([measure, verdictOf(measure)]).toEqual([measure, 'in']);
+  const was = sheet.flags.filter((flag) => !flag.open).map((flag) => flag.measure);
+  expect(was).toEqual(expect.arrayContaining(['tdc-wheel-error', 'intake-centreline', 'ring-gap-top']));
+  expect(sheet.flags.filter((flag) => flag.open).map((flag) => flag.place)).toEqual(['6E']);
+});
+
+test('the Bittern’s wheel slipped; what was read on it was read again before it was signed', async () => {
+  const sheet = await sheetOf('BS6-114');
+  const suspects = sheet.flags.filter((flag) => flag.verdict === 'suspect');
+  expect(suspects.map((flag) => flag.measure)).toEqual(expect.arrayContaining(['intake-open', 'exhaust-open']));
+  expect(suspects.every((flag) => !flag.open)).toBe(true);
+});
+
+test('the Dunlin is measured in millimetres throughout', async () => {
+  const sheet = await sheetOf('DT2-007');
+  const lengths = sheet.rows.filter((row) => row.unit === 'mm');
+  expect(lengths.length).toBeGreaterThan(12);
+  expect(new Set(lengths.map((row) => row.enteredUnit).filter((unit) => unit !== 'deg'))).toEqual(new Set(['mm']));
+  expect(sheet.flags.filter((flag) => flag.open)).toEqual([]);
+});
+
+test('the Bittern’s PDF says in words what was measured, what slipped, and how to verify it', async () => {
+  const [summary] = await listRecords(shop.context.database, find('BS6-114').id);
+  const { pdf } = (await findPdf(shop.context.database, summary.id))!;
+  const path = join(folder, 'record.pdf');
+  writeFileSync(path, pdf);
+  const text = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
+  for (const said of [
+    'Marram Engine Works',
+    'BS6-114, Bittern S6',
+    'Osgood Farm Pulling Team',
+    'Wren Halloway',
+    'Ansel Brook',
+    'Tractor solid, version 2',
+    'Lash, cold',
+    'Intake centreline',
+    'Cam card: Plough 224',
+    'Lock nut had slipped; set again',
+    'suspect',
+    'Nothing that the spec set requires is missing',
+    'Earlier readings',
+    'Limits and their sources',
+    'http://shop.test/verify',
+    'Ed25519',
+  ])
+    // prettier-ignore
+    expect(text).toContain(said);
+  expect(text.replace(/\s/g, '')).toContain(summary.fingerprint);
+});

@@ -1,0 +1,85 @@
+import { randomUUID } from 'node:crypto';
+import type { Reading } from '../../core/record/reading.js';
+import { openEngine, openTestShop, typed, type TestShop } from '../test-shop.js';
+import { History } from './readings-at-hand.js';
+
+const reading = (place: string, value: number, measure = 'lash-cold'): Reading => ({
+  id: randomUUID(), measure, place, entered: String(value), unit: 'mm', value, takenAt: '', by: 'builder', how: 'keyed',
+}); // prettier-ignore
+
+describe('the history of an engine in memory', () => {
+  const [a, b, c, d] = [reading('1I', 1), reading('1E', 2), reading('1I', 3), reading('1I', 9, 'lash-hot')];
+  const history = new History([a, b, c, d]);
+
+  test('the newest of each place counts', () => {
+    expect(history.latestOf('lash-cold')).toEqual([c, b]);
+    expect(history.latestAt('lash-cold', '1I')).toBe(c);
+    expect(history.latestAt('lash-cold', '3I')).toBeUndefined();
+    expect(history.latestOf('torque')).toEqual([]);
+  });
+  test('any reading is found by its id, and everything is as it stood when it was taken', () => {
+    expect(history.find(b.id)).toBe(b);
+    expect(history.find('nothing')).toBeUndefined();
+    expect(history.upTo(b).latestOf('lash-cold')).toEqual([a, b]);
+    expect(history.all()).toHaveLength(4);
+  });
+});
+
+describe('several benches at once', () => {
+  let shop: TestShop;
+  beforeAll(async () => {
+    shop = await openTestShop();
+  });
+  afterAll(() => shop.close());
+  const post = (id: string, ...readings: object[]) =>
+    shop.as('builder')<{ saved: { id: string }[] }>('POST', `/api/engines/${id}/readings`, { readings });
+  const idsOf = async (id: string) =>
+    (await shop.as('builder')<{ readings: { id: string }[] }>('GET', `/api/engines/${id}/readings`)).body.readings.map((one) => one.id); // prettier-ignore
+
+  test('one bad batch fails alone; the others that were written with it are answered and kept', async () => {
+    const [one, other] = [await openEngine(shop), await openEngine(shop)];
+    const taken = typed('preload-turns', '1I', '0.5', 'turn');
+    await post(other, taken);
+    const good = Array.from({ length: 6 }, () => typed('preload-turns', '1I', '0.5', 'turn'));
+    const answers = await Promise.all([
+      ...good.slice(0, 3).map((item) => post(one, item)),
+      post(one, { ...taken }),
+      post(one, { ...typed('preload-turns', '1E', '0.5', 'turn'), supersedes: randomUUID() }),
+      ...good.slice(3).map((item) => post(other, item)),
+    ]);
+    expect(answers.map(({ status }) => status)).toEqual([200, 200, 200, 409, 422, 200, 200, 200]);
+    expect(answers[3].body.error).toMatchObject({ code: 'reading.id-taken', issues: [{ path: 'readings.0.id' }] });
+    expect((await idsOf(one)).sort()).toEqual(good.slice(0, 3).map(({ id }) => id).sort()); // prettier-ignore
+    expect(await idsOf(other)).toHaveLength(4);
+  });
+
+  test('the same batch sent by two at once is taken once and answered twice', async () => {
+    const id = await openEngine(shop);
+    const item = typed('preload-turns', '1I', '0.5', 'turn');
+    const [first, second] = await Promise.all([post(id, item), post(id, item)]);
+    expect([first.status, second.status]).toEqual([200, 200]);
+    expect(second.body).toEqual(first.body);
+    expect(await idsOf(id)).toEqual([item.id]);
+  });
+
+  test('a correction may come in the same breath as what it corrects', async () => {
+    const id = await openEngine(shop);
+    const first = typed('preload-turns', '1I', '1.5', 'turn');
+    const again = { ...typed('preload-turns', '1I', '0.5', 'turn'), supersedes: first.id };
+    expect((await post(id, first, again)).status).toBe(200);
+    const [third, fourth] = [typed('preload-turns', '1E', '1.5', 'turn'), typed('preload-turns', '1E', '0.5', 'turn')];
+    const answers = await Promise.all([post(id, third), post(id, { ...fourth, supersedes: third.id })]);
+    expect(answers.map(({ status }) => status)).toEqual([200, 200]);
+  });
+
+  test('each batch is its own act in the log, with who and what', async () => {
+    const id = await openEngine(shop);
+    await Promise.all(['1I', '1E', '3I'].map((place) => post(id, typed('preload-turns', place, '0.5', 'turn'))));
+    const acts = await shop.context.database.query<{ by: string; body: string }>(
+      "select by, body from audit where engine_id = $1 and act = 'readings.taken' order by seq",
+      [id],
+    );
+    expect(acts.map(({ by }) => by)).toEqual(['builder', 'builder', 'builder']);
+    expect(acts.map(({ body }) => JSON.parse(body).readings[0].place).sort()).toEqual(['1E', '1I', '3I']);
+  });
+});
