@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { camCentreline } from '../core/cam/cam-centreline.js';
 import { camEvents } from '../core/cam/cam-events.js';
 import { camInstall } from '../core/cam/cam-install.js';
-import { lobeAnalyse } from '../core/cam/lobe-analyse.js';
+import { atLobe, lobeAnalyse } from '../core/cam/lobe-analyse.js';
+import { lookedAt } from '../core/cam/looked-at.js';
 import { lobeFromCard } from '../core/cam/lobe-from-card.js';
 import { checkSeatEvents } from '../core/engine/check-engine.js';
 import { ImpossibleInput } from '../core/impossible.js';
@@ -163,15 +164,18 @@ export const sweepShape = {
   rockerRatio: positive.optional(),
   lash: number.min(0, 'not below zero').optional(),
   uncertainty: positive.optional(),
-  lifts: z.array(positive).max(50, 'at most 50 lifts').default([]),
-  drops: z.array(positive).max(50, 'at most 50 drops').default([]),
+  /** Left out: where the trade looks at a lobe, as far as this one reaches. */
+  lifts: z.array(positive).max(50, 'at most 50 lifts').optional(),
+  drops: z.array(positive).max(50, 'at most 50 drops').optional(),
 };
 const sweepSchema = z.object(sweepShape);
 
 /** Analyses a sweep as it was sent, in its own unit. @throws ImpossibleInput */
 export function analyseSweep({ unit, ...input }: z.infer<typeof sweepSchema>) {
   const uncertainty = input.uncertainty ?? fromCanonical(toCanonical(DIAL_UNCERTAINTY_IN, 'in'), unit);
-  return lobeAnalyse({ ...input, uncertainty });
+  const reach = Math.max(0, ...input.points.map(([, lift]) => atLobe(input, lift)));
+  const { lifts = lookedAt(unit, reach).lifts, drops = lookedAt(unit, reach).drops } = input;
+  return lobeAnalyse({ ...input, lifts, drops, uncertainty });
 }
 
 const lobeAnalyseCalculator = calculator({

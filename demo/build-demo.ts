@@ -74,8 +74,6 @@ async function buildEngine(
           unit,
           points,
           measuredAt: 'lobe',
-          lifts: [],
-          drops: [],
         });
         break;
       }

@@ -95,8 +95,6 @@ function printedFigures(card: CamCard): Record<string, number> {
   return figures;
 }
 
-const LIFTS = ['checkLift', 'seatLift', 'intakeLobeLift', 'exhaustLobeLift'];
-
 /**
  * Computes what a card leaves out, where the rest gives it, and names what contradicts itself. Printed figures stand;
  * events count before durations, those before centrelines, and separation and advance come last.
@@ -172,9 +170,6 @@ function contradictionsOf(
   if (ci !== undefined && lobeSeparation !== undefined) hold('advance', lobeSeparation - ci);
   return found;
 }
-
-/** Whether a figure of a card is a lift; all others are angles. */
-export const isLift = (path: string) => LIFTS.includes(path);
 
 /** The four events at the check lift (or at the seat), where the card has or gives all of them. */
 export function eventsOfCard({ figures }: CompletedCard, at: 'events' | 'seat' = 'events'): CardEvents | null {

@@ -44,7 +44,10 @@ export const FEWEST_POINTS = 7;
 const DIP = 6;
 
 /** Lift at the lobe of a lift measured at the valve; while the lash is not taken up the valve tells nothing. */
-function atLobe({ measuredAt, rockerRatio = 1, lash = 0 }: LobeAnalyseInput, lift: number): number {
+export function atLobe(
+  { measuredAt, rockerRatio = 1, lash = 0 }: Pick<LobeAnalyseInput, 'measuredAt' | 'rockerRatio' | 'lash'>,
+  lift: number,
+): number {
   if (measuredAt === 'lobe') return lift;
   return lift > 0 ? (lift + lash) / rockerRatio : 0;
 }

@@ -13,12 +13,6 @@ import { useDesk } from '../../state/desk.js';
 import { useLobeAnalysis } from '../../workers/use-lobe-analysis.js';
 import { LobeTable } from './LobeTable.js';
 
-/** Lifts and drops at which a lobe is looked at, as the trade does. */
-const LOOKED_AT = {
-  in: { lifts: [0.006, 0.05, 0.1, 0.2], drops: [0.02, 0.05, 0.1] },
-  mm: { lifts: [0.15, 1, 2, 5], drops: [0.5, 1, 2] },
-};
-
 /** A whole lobe: pairs of angle and lift, typed, streamed by a gauge or pasted, smoothed and told. */
 export function SweepForm() {
   const { engine, card, sweeps, reload } = useDesk();
@@ -62,16 +56,11 @@ export function SweepForm() {
   const wrong = { ratio: atValve && (ratio === null || ratio <= 0), lash: atValve && (lash === null || lash < 0) };
   const sweep = useMemo(() => {
     if (parsed.points.length === 0 || parsed.issues.length > 0 || wrong.ratio || wrong.lash) return null;
-    const reach = Math.max(...parsed.points.map(([, lift]) => (atValve ? (lift + lash!) / ratio! : lift)));
-    const { lifts, drops } = LOOKED_AT[form.unit];
     return {
       unit: form.unit,
       points: parsed.points,
       measuredAt: form.measuredAt,
       ...(atValve ? { rockerRatio: ratio!, lash: lash! } : {}),
-      // Only what this lobe reaches at all: a short lobe is no wrong one.
-      lifts: lifts.filter((lift) => lift < reach * 0.95),
-      drops: drops.filter((drop) => drop < reach * 0.95),
     };
   }, [parsed, form.unit, form.measuredAt, atValve, ratio, lash, wrong.ratio, wrong.lash]);
   const { outcome, slow } = useLobeAnalysis(sweep);

@@ -1,3 +1,4 @@
+import { atLobe } from '../../../core/cam/lobe-analyse.js';
 import { lobeFromCard } from '../../../core/cam/lobe-from-card.js';
 import type { CompletedCard } from '../../../core/cam/cam-card.js';
 import type { LobeSweep } from '../../../core/cam/lobe-sweep.js';
@@ -39,14 +40,10 @@ export function cardCurve(card: CompletedCard, kind: ValveKind, unit: 'in' | 'mm
 }
 
 /** A swept lobe in `unit`, at the lobe, turned so that its nose lies on its own side of overlap top centre. */
-export function sweptCurve(
-  { points, unit: from, measuredAt, rockerRatio = 1, lash = 0 }: LobeSweep,
-  kind: ValveKind,
-  unit: 'in' | 'mm',
-): LiftPoint[] {
+export function sweptCurve(sweep: LobeSweep, kind: ValveKind, unit: 'in' | 'mm'): LiftPoint[] {
+  const { points, unit: from } = sweep;
   const lobe = points.map(([x, lift]) => {
-    const atLobe = measuredAt === 'lobe' ? lift : lift > 0 ? (lift + lash) / rockerRatio : 0;
-    return { x, y: fromCanonical(toCanonical(atLobe, from), unit) };
+    return { x, y: fromCanonical(toCanonical(atLobe(sweep, lift), from), unit) };
   });
   const nose = lobe.reduce((top, point) => (point.y > top.y ? point : top)).x;
   const wanted = kind === 'I' ? 110 : -110;
