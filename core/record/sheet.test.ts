@@ -6,7 +6,7 @@ import { toCanonical, type Unit } from '../units/units.js';
 import { buildRecord, type RecordInput } from './build-record.js';
 import { canonicalJson } from './canonical-json.js';
 import { readingsCsv } from './csv.js';
-import { markOf } from './mark.js';
+import { settingMark } from './mark.js';
 import type { Disposition, Reading } from './reading.js';
 import { buildSheet } from './sheet.js';
 
@@ -100,10 +100,10 @@ describe('the sheet', () => {
 
   test('the mark of a valve is the worst of what it has', () => {
     const high = reading('6E', 1.5);
-    expect(markOf(sheet([]), '6E')).toBe('missing');
-    expect(markOf(sheet([high]), '6E')).toBe('high');
-    expect(markOf(sheet([high], [decision(high, 'accepted')]), '6E')).toBe('accepted');
-    expect(markOf(sheet([high, reading('6E', 0.9)]), '6E')).toBe('doubt');
+    expect(settingMark(sheet([]), '6E')).toBe('missing');
+    expect(settingMark(sheet([high]), '6E')).toBe('high');
+    expect(settingMark(sheet([high], [decision(high, 'accepted')]), '6E')).toBe('accepted');
+    expect(settingMark(sheet([high, reading('6E', 0.9)]), '6E')).toBe('doubt');
   });
 });
 

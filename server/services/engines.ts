@@ -13,7 +13,7 @@ import { LAYOUTS } from '../../core/engine/layouts.js';
 import { MEASURES } from '../../core/plan/measures.js';
 import { checkSpecFits } from '../../core/plan/check-spec-fits.js';
 import { buildSheet, type Sheet } from '../../core/record/sheet.js';
-import { markOf } from '../../core/record/mark.js';
+import { settingMark } from '../../core/record/mark.js';
 import { Failure } from '../failure.js';
 import { isUniqueViolation } from '../store/database.js';
 import { findEngine, insertEngine, listSpecSets, searchEngines, type EngineRow } from '../store/engine-store.js';
@@ -135,7 +135,7 @@ export class Engines {
         title: row.title,
         customer: row.customer,
         banks: engine.banks,
-        marks: Object.fromEntries(placesOf(engine, 'valve').map((place) => [place, markOf(sheet, place)])),
+        marks: Object.fromEntries(placesOf(engine, 'valve').map((place) => [place, settingMark(sheet, place)])),
         taken: sheet.taken,
         required: sheet.required,
         flagsOpen: flagsOpen.map(({ measure, place, verdict }) => ({ measure, place, verdict })),

@@ -7,7 +7,7 @@ import { placesOf } from '../../../core/engine/places.js';
 import { findMeasure } from '../../../core/plan/measures.js';
 import { limitFor } from '../../../core/plan/spec-sets.js';
 import { settingOrder } from '../../../core/plan/setting-order.js';
-import { markOf } from '../../../core/record/mark.js';
+import { settingMark } from '../../../core/record/mark.js';
 import { dialUnit, settingLimit, settingMeasure, settingValue } from '../../../core/record/setting-value.js';
 import { formatFigure } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
@@ -62,7 +62,7 @@ export function useSetting() {
         return [
           place,
           {
-            mark: markOf(sheet, place),
+            mark: settingMark(sheet, place),
             value: row?.value ?? null,
             limit: row?.limit ?? settingLimit(spec, place),
             figure: row && unit ? formatFigure(row.value, unit) : '',

@@ -1,0 +1,73 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useState, type FormEvent } from 'react';
+import { useNavigate } from 'react-router';
+import { STANDING_CAUTION } from '../../../core/plan/cautions.js';
+import { call, sayError } from '../../app/api.js';
+import { useDesk } from '../../state/desk.js';
+import { useSession } from '../../state/session.js';
+
+/** The signature: refused while a flag is open; what is missing must be accepted with a reason. */
+export function Sign({ open, unanswered }: { open: number; unanswered: number }) {
+  const { engine, saved, readings } = useDesk();
+  const person = useSession((state) => state.person)!;
+  const navigate = useNavigate();
+  const [reason, setReason] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const lead = person.role === 'lead' || person.role === 'owner';
+  const keptHere = readings.filter((reading) => saved[reading.id] && saved[reading.id] !== 'on-server').length;
+
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    setBusy(true);
+    try {
+      await call('POST', `/api/engines/${engine!.id}/records`, unanswered > 0 ? { missing: 'accepted', reason } : {});
+      void navigate(`/engines/${engine!.id}/record`);
+    } catch (error) {
+      setProblem(sayError(error));
+      setBusy(false);
+    }
+  };
+  return (
+    <section className="review-sign" aria-label="Signing">
+      <h2>Signature</h2>
+      {open > 0 && (
+        <p style={{ color: 'var(--flag)' }}>
+          {open} {open === 1 ? 'value is' : 'values are'} out of limits and not dealt with. Signing waits.
+        </p>
+      )}
+      {keptHere > 0 && (
+        <p style={{ color: 'var(--flag)' }}>
+          {keptHere} readings are kept on this device and not on the server yet. Signing waits.
+        </p>
+      )}
+      {unanswered > 0 && (
+        <p>{unanswered} required values are missing. They can be left out with a reason, which stands on the record.</p>
+      )}
+      {lead ? (
+        <form onSubmit={(event) => void submit(event)}>
+          {unanswered > 0 && (
+            <TextField
+              label="Reason for leaving them out"
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+              required
+            />
+          )}
+          {problem && (
+            <p role="alert" style={{ color: 'var(--flag)' }}>
+              {problem}
+            </p>
+          )}
+          <Button type="submit" variant="contained" disabled={open > 0 || keptHere > 0 || busy} sx={{ mt: 2 }}>
+            {unanswered > 0 ? `Sign record with ${unanswered} missing` : 'Sign record'}
+          </Button>
+        </form>
+      ) : (
+        <p>The lead signs.</p>
+      )}
+      <p className="review-caution">{STANDING_CAUTION}</p>
+    </section>
+  );
+}

@@ -1,0 +1,127 @@
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { wordLimit } from '../../../contracts/wording.js';
+import { spokenPlace } from '../../../core/engine/places.js';
+import { measureOf } from '../../../core/plan/measures.js';
+import type { DispositionAction } from '../../../core/record/reading.js';
+import { settingValue } from '../../../core/record/setting-value.js';
+import type { Flag, Missing } from '../../../core/record/sheet.js';
+import { formatValue, UNIT_LABEL } from '../../../core/units/format.js';
+import { wayBack } from '../../bench/way-back.js';
+import { VerdictMark } from '../../drawings/VerdictMark.js';
+import { useDesk } from '../../state/desk.js';
+import { usePreferences } from '../../state/preferences.js';
+import { Decide } from './Decide.js';
+
+/** One value of the review: its mark, what it is, and what is or was done about it. */
+export function Item({ mark, title, children }: { mark: ReactNode; title: ReactNode; children: ReactNode }) {
+  return (
+    <li className="review-item">
+      <span className="review-mark">{mark}</span>
+      <div>
+        <p className="review-title">{title}</p>
+        {children}
+      </div>
+    </li>
+  );
+}
+
+/** The way back to the valve, so that it can be taken again. */
+export function TakeAgain({ at, word }: { at: { measure: string; place: string }; word: string }) {
+  const { engine } = useDesk();
+  const { move, positions } = usePreferences();
+  const { path, position } = wayBack(at, positions[engine!.id]?.steps ?? {});
+  return (
+    <Link to={`/engines/${engine!.id}/${path}`} onClick={() => move(engine!.id, position)} className="review-again">
+      {word} {whereOf(at)}
+    </Link>
+  );
+}
+
+/** A place as it is spoken; for the whole engine, what is measured there. */
+function whereOf({ measure, place }: { measure: string; place: string }): string {
+  return place === 'engine' ? measureOf(measure).title.toLowerCase() : spokenPlace(place);
+}
+
+/** Where, and what: `6 exhaust, preload, turns`, or `intake opens`. */
+export function Where({ at }: { at: { measure: string; place: string } }) {
+  return (
+    <>
+      <strong>{whereOf(at)}</strong>
+      {at.place !== 'engine' && `, ${measureOf(at.measure).title.toLowerCase()}`}
+    </>
+  );
+}
+
+/** A value out of its limits or suspect, with how it was or is to be settled. */
+export function FlagItem({ flag, actions }: { flag: Flag; actions: readonly DispositionAction[] }) {
+  const { sheet } = useDesk();
+  const row = sheet!.rows.find(
+    (candidate) => candidate.readingId === flag.readingId && candidate.measure === flag.measure,
+  );
+  // Turns are judged by the depth that they make; every other value by itself.
+  const shown =
+    settingValue(
+      sheet!.rows.filter((candidate) => candidate.readingId === flag.readingId),
+      flag.place,
+    ) ?? row;
+  const unit = shown?.limit?.stated.unit ?? row?.enteredUnit;
+  const settled = flag.disposition;
+  return (
+    <Item
+      mark={<VerdictMark mark={settled?.action === 'accepted' ? 'accepted' : flag.verdict} />}
+      title={
+        <>
+          <Where at={flag} />{' '}
+          <span className="figure">
+            {row
+              ? `${row.entered} ${UNIT_LABEL[row.enteredUnit]}`
+              : formatValue(flag.value, measureOf(flag.measure).units[0])}
+          </span>
+          {shown?.derivedFrom && unit && <span className="figure"> → {formatValue(shown.value, unit)}</span>}
+          {shown?.limit && <span className="review-limit">, limit {wordLimit(shown.limit.stated)}</span>}
+        </>
+      }
+    >
+      {settled && (
+        <p>
+          {settled.action} by {settled.by}: {settled.reason}
+          {flag.open && ' Waits for a reading within the limits.'}
+        </p>
+      )}
+      {!flag.open && !settled && <p>A later reading lies within the limits.</p>}
+      {flag.open && (
+        <>
+          <TakeAgain at={flag} word="Measure again:" />
+          {actions.length > 0 && <Decide at={flag} actions={actions} />}
+        </>
+      )}
+    </Item>
+  );
+}
+
+/** A required value that nobody took. */
+export function MissingItem({ missing, lead }: { missing: Missing; lead: boolean }) {
+  const { disposition } = missing;
+  return (
+    <Item
+      mark={<VerdictMark mark={disposition ? 'accepted' : 'missing'} />}
+      title={
+        <>
+          <Where at={missing} />
+        </>
+      }
+    >
+      {disposition ? (
+        <p>
+          accepted as missing by {disposition.by}: {disposition.reason}
+        </p>
+      ) : (
+        <>
+          <TakeAgain at={missing} word="Measure" />
+          {lead && <Decide at={missing} actions={['accepted']} />}
+        </>
+      )}
+    </Item>
+  );
+}
