@@ -9,7 +9,8 @@ export default defineConfig({
   // One shop, one server: tests open engines of their own and run one after the other.
   workers: 1,
   fullyParallel: false,
-  timeout: 60_000,
+  // Generous: a busy machine is no fault of the interface.
+  timeout: 180_000,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,

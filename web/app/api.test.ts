@@ -1,0 +1,66 @@
+import { jest } from '@jest/globals';
+import { ApiError, call, sayError, whenSignedOut } from './api.js';
+
+/** The next answer of the server; `null` when it cannot be reached. */
+let answer: { status: number; text: string } | null;
+const asked: { path: string; init: RequestInit }[] = [];
+beforeEach(() => {
+  asked.length = 0;
+  globalThis.fetch = (async (path: string, init: RequestInit) => {
+    asked.push({ path, init });
+    if (!answer) throw new TypeError('failed to fetch');
+    return new Response(answer.status === 204 ? null : answer.text, { status: answer.status });
+  }) as typeof fetch;
+});
+const refusal = (code: string, issues: { path: string; message: string }[] = []) =>
+  JSON.stringify({ error: { code, message: 'Some fields are not as they must be.', issues } });
+const caught = async (): Promise<ApiError> => {
+  try {
+    await call('GET', '/api/x');
+  } catch (error) {
+    return error as ApiError;
+  }
+  throw new Error('nothing was thrown');
+};
+
+test('JSON goes out and comes back; a file goes as it is', async () => {
+  answer = { status: 200, text: '{"ok":true}' };
+  expect(await call('POST', '/api/x', { a: 1 })).toEqual({ ok: true });
+  expect(asked[0].init).toMatchObject({
+    method: 'POST',
+    body: '{"a":1}',
+    headers: { 'content-type': 'application/json' },
+  });
+  const file = new Blob(['%PDF']);
+  await call('POST', '/api/verify', file);
+  expect(asked[1].init).toMatchObject({ body: file, headers: { 'content-type': 'application/octet-stream' } });
+});
+
+test('an empty answer is nothing, not an error', async () => {
+  answer = { status: 204, text: '' };
+  expect(await call('DELETE', '/api/session')).toBeNull();
+});
+
+test('a server that cannot be reached, or answers what nobody can read, is told apart from a refusal', async () => {
+  answer = null;
+  expect(await caught()).toMatchObject({ status: 0, code: 'unreachable' });
+  answer = { status: 502, text: '<html>' };
+  expect(await caught()).toMatchObject({ status: 502, code: 'unreadable' });
+  answer = { status: 422, text: refusal('request.invalid', [{ path: 'tag', message: 'must be filled in' }]) };
+  const refused = await caught();
+  expect(refused).toMatchObject({ status: 422, code: 'request.invalid' });
+  expect(sayError(refused)).toBe('Some fields are not as they must be. tag: must be filled in.');
+});
+
+test('a session that ran out is told to the whole app', async () => {
+  const told = jest.fn();
+  whenSignedOut(told);
+  answer = { status: 401, text: refusal('session.missing') };
+  await caught();
+  expect(told).toHaveBeenCalledTimes(1);
+  answer = { status: 401, text: refusal('session.wrong-pin') };
+  await caught();
+  expect(told).toHaveBeenCalledTimes(1);
+});
+
+test('anything else is said as it is', () => expect(sayError(new Error('odd'))).toBe('Error: odd'));

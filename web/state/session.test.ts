@@ -1,0 +1,94 @@
+import type { Person } from '../../contracts/shop.js';
+
+/** What the browser remembers on this device. */
+const remembered = new Map<string, string>();
+globalThis.localStorage = {
+  getItem: (key: string) => remembered.get(key) ?? null,
+  setItem: (key: string, value: string) => void remembered.set(key, value),
+  removeItem: (key: string) => void remembered.delete(key),
+} as Storage;
+const { useSession } = await import('./session.js');
+const { FIRST_POSITION, usePreferences } = await import('./preferences.js');
+
+const WREN: Person = { handle: 'builder', name: 'Wren', role: 'builder' };
+let shop: object | null;
+beforeEach(() => {
+  remembered.clear();
+  useSession.setState({ status: 'asking', person: null, shopName: null });
+  globalThis.fetch = (async (path: string, { method }: RequestInit) => {
+    if (!shop) throw new TypeError('failed to fetch');
+    if (method === 'DELETE') return new Response(null, { status: 204 });
+    if (path === '/api/session') return new Response(JSON.stringify({ person: WREN }), { status: 200 });
+    return new Response(JSON.stringify(shop), { status: 200 });
+  }) as typeof fetch;
+});
+const standing = () => useSession.getState().status;
+
+describe('whose hands these are', () => {
+  test.each([
+    [{ open: false, name: null, person: null }, 'empty-shop'],
+    [{ open: true, name: 'Marram', person: null }, 'signed-out'],
+    [{ open: true, name: 'Marram', person: WREN }, 'signed-in'],
+  ])('%j is %s', async (answer, expected) => {
+    shop = answer;
+    await useSession.getState().ask();
+    expect(standing()).toBe(expected);
+  });
+
+  test('without its server the bench still opens for who worked here last, and for nobody else', async () => {
+    shop = null;
+    await useSession.getState().ask();
+    expect(standing()).toBe('unreachable');
+    shop = { open: true, name: 'Marram', person: WREN };
+    await useSession.getState().ask();
+    shop = null;
+    await useSession.getState().ask();
+    expect([standing(), useSession.getState().person]).toEqual(['signed-in', WREN]);
+  });
+
+  test('signing out forgets who it was', async () => {
+    shop = { open: true, name: 'Marram', person: WREN };
+    await useSession.getState().signIn('builder', '246810');
+    expect([standing(), useSession.getState().shopName]).toEqual(['signed-in', 'Marram']);
+    await useSession.getState().signOut();
+    expect(standing()).toBe('signed-out');
+    shop = null;
+    await useSession.getState().ask();
+    expect(standing()).toBe('unreachable');
+  });
+});
+
+describe('what this device remembers', () => {
+  const { move, cycleUnit, toggleShade, chooseWheel } = usePreferences.getState();
+
+  test('where one stood on each engine comes back, each change by itself', () => {
+    move('a', { place: '3I', crankDeg: 110 });
+    move('a', { steps: { timing: 'intake-open@engine@' } });
+    move('b', { method: 'fewest' });
+    const { positions } = usePreferences.getState();
+    expect(positions.a).toEqual({
+      ...FIRST_POSITION,
+      place: '3I',
+      crankDeg: 110,
+      steps: { timing: 'intake-open@engine@' },
+    });
+    expect(positions.b).toEqual({ ...FIRST_POSITION, method: 'fewest' });
+  });
+
+  test('the unit goes round inch, thou, millimetre', () => {
+    const seen = [];
+    for (const from of ['in', 'thou', 'mm'] as const) {
+      cycleUnit(from);
+      seen.push(usePreferences.getState().unit);
+    }
+    expect(seen).toEqual(['thou', 'mm', 'in']);
+  });
+
+  test('the builder’s wheel and the evening shift stay', () => {
+    chooseWheel({ face: '0-360' });
+    chooseWheel({ runs: 'against' });
+    expect(usePreferences.getState().wheel).toEqual({ face: '0-360', runs: 'against' });
+    toggleShade();
+    expect(usePreferences.getState().shade).toBe('dark');
+  });
+});
