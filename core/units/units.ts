@@ -33,11 +33,6 @@ export const CANONICAL_UNIT: Record<Quantity, Unit> = {
   choice: 'choice',
 };
 
-/** Whether `text` names a unit that Utex knows. */
-export function isUnit(text: string): text is Unit {
-  return Object.hasOwn(UNITS, text);
-}
-
 /** `value` in `unit`, as the canonical value of its quantity. @example toCanonical(0.5, 'in') // 12.7 */
 export function toCanonical(value: number, unit: Unit): number {
   return value * UNITS[unit].canonicalPerUnit;

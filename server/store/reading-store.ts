@@ -79,20 +79,6 @@ export async function idsElsewhere(queries: Queries, engineId: string, ids: stri
   return rows.map((row) => row.id);
 }
 
-/** The newest reading of each measure and place, for several engines at once: what the floor shows. */
-export async function latestReadings(queries: Queries, engineIds: string[]): Promise<Map<string, Reading[]>> {
-  const rows = await queries.query<Columns>(
-    `select ${COLUMNS} from (
-       select distinct on (engine_id, measure, place) * from readings
-       where engine_id = any($1::uuid[]) order by engine_id, measure, place, seq desc
-     ) latest order by seq`,
-    [engineIds],
-  );
-  const byEngine = new Map<string, Reading[]>(engineIds.map((id) => [id, []]));
-  for (const row of rows) byEngine.get(row.engine_id)!.push(toReading(row));
-  return byEngine;
-}
-
 /**
  * Writes batches and the acts that tell of them in one statement, so that one sync makes all durable. Plain VALUES:
  * `unnest` of arrays costs a single reading, which is what a bench sends, half as much again.
