@@ -1,11 +1,11 @@
 import { accessSync, constants, existsSync } from 'node:fs';
 import { join } from 'node:path';
 import cookie from '@fastify/cookie';
-import helmet from '@fastify/helmet';
 import rateLimit from '@fastify/rate-limit';
 import staticFiles from '@fastify/static';
 import swagger from '@fastify/swagger';
 import Fastify, { type FastifyError } from 'fastify';
+import helmet from 'helmet';
 import type { FastifySerializerCompiler } from 'fastify/types/schema.js';
 import type { z } from 'zod';
 import { hasZodFastifySchemaValidationErrors, jsonSchemaTransform, validatorCompiler } from 'fastify-type-provider-zod';
@@ -52,6 +52,24 @@ const asParsed: FastifySerializerCompiler<z.ZodType> =
   (data) =>
     JSON.stringify(schema.parse(data));
 
+/** The security headers of every answer. Made once: the framework's own plugin makes them anew for each request. */
+const secured = helmet({
+  contentSecurityPolicy: {
+    directives: {
+      defaultSrc: ["'self'"],
+      // MUI's styling writes style elements while it runs.
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:'],
+      fontSrc: ["'self'"],
+      workerSrc: ["'self'"],
+      objectSrc: ["'none'"],
+      // A shop's own network speaks plain http; upgrading would lock everybody out.
+      upgradeInsecureRequests: null,
+    },
+  },
+  strictTransportSecurity: false,
+});
+
 /** Any error as a failure of the catalogue. What is not foreseen answers nothing of itself. */
 function asFailure(error: FastifyError): Failure {
   if (error instanceof Failure) return error;
@@ -84,22 +102,7 @@ export async function buildApp({ context, dataFolder, version, webFolder }: AppO
     return reply.code(failure.status).type('application/json').send(JSON.stringify(failure.body()));
   });
 
-  await app.register(helmet, {
-    contentSecurityPolicy: {
-      directives: {
-        defaultSrc: ["'self'"],
-        // MUI's styling writes style elements while it runs.
-        styleSrc: ["'self'", "'unsafe-inline'"],
-        imgSrc: ["'self'", 'data:'],
-        fontSrc: ["'self'"],
-        workerSrc: ["'self'"],
-        objectSrc: ["'none'"],
-        // A shop's own network speaks plain http; upgrading would lock everybody out.
-        upgradeInsecureRequests: null,
-      },
-    },
-    strictTransportSecurity: false,
-  });
+  app.addHook('onRequest', (request, reply, next) => secured(request.raw, reply.raw, () => next()));
   await app.register(cookie);
   await app.register(rateLimit, { global: false });
   await app.register(swagger, {

@@ -78,10 +78,16 @@ function freshOf(items: NewReading[], values: number[], history: History, earlie
 }
 
 /** Two readings that only make sense together: the second is refused by what it says beside the first. */
-function refuseImpossible(engine: Engine, before: Reading[], fresh: Reading[], items: NewReading[]): void {
+function refuseImpossible(
+  engine: Engine,
+  history: History,
+  earlier: Reading[],
+  fresh: Reading[],
+  items: NewReading[],
+): void {
   fresh.forEach((reading, turn) => {
     if (!isInput(reading.measure)) return;
-    const fault = faultOfLast(engine, [...before, ...fresh.slice(0, turn + 1)]);
+    const fault = faultOfLast(engine, [...history.all(), ...earlier, ...fresh.slice(0, turn + 1)]);
     const index = items.findIndex((item) => item.id === reading.id);
     if (fault)
       throw new Failure('reading.impossible', [
@@ -166,7 +172,7 @@ export class Readings {
       const earlier = batches.filter(({ engineId }) => engineId === row.id).flatMap(({ readings }) => readings);
       const history = await this.atHand.of(row.id);
       const readings = freshOf(items, values, history, earlier, by, at);
-      refuseImpossible(row.engine, [...history.all(), ...earlier], readings, items);
+      refuseImpossible(row.engine, history, earlier, readings, items);
       if (readings.length > 0) batches.push({ engineId: row.id, by: by.handle, readings });
     }
     if (batches.length > 0) {

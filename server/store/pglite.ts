@@ -1,6 +1,7 @@
 import { fdatasyncSync, mkdirSync } from 'node:fs';
 import { PGlite } from '@electric-sql/pglite';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
+import pg from 'pg';
 import type { Database, Queries } from './database.js';
 
 /** The Emscripten module, as far as the sync hook needs it. */
@@ -53,6 +54,27 @@ const asQueries = (target: { query: PGlite['query'] }): Queries => ({
   },
 });
 
+const asLiteral = (value: unknown) =>
+  value == null ? 'null' : pg.escapeLiteral(value instanceof Date ? value.toISOString() : String(value));
+
+/**
+ * PGlite parses and plans each query anew, which for a small insert takes longer than the insert itself; what SQL's own
+ * `prepare` has planned stays planned. `execute` takes no parameters, but literals.
+ */
+function asPrepared(pglite: PGlite): Database['prepared'] {
+  const names = new Map<string, string>();
+  return async <Row>(sql: string, params: unknown[]) => {
+    let name = names.get(sql);
+    if (!name) {
+      name = `utex_${names.size}`;
+      await pglite.exec(`prepare ${name} as ${sql}`);
+      names.set(sql, name);
+    }
+    const [{ rows }] = await pglite.exec(`execute ${name}(${params.map(asLiteral).join(', ')})`);
+    return rows as Row[];
+  };
+}
+
 /**
  * Opens the embedded database in `folder`, made if it is not there. The caller holds the folder's lock.
  *
@@ -64,6 +86,7 @@ export async function openPglite(folder: string, onSync: () => void = () => {}):
   return {
     kind: 'pglite',
     ...asQueries(pglite),
+    prepared: asPrepared(pglite),
     transaction: (work) => pglite.transaction((tx) => work(asQueries(tx))) as never,
     async script(sql) {
       await pglite.exec(sql);

@@ -19,9 +19,14 @@ const asQueries = (target: pg.Pool | pg.PoolClient): Queries => ({
 export async function openPostgres(url: string): Promise<Database> {
   const pool = new pg.Pool({ connectionString: url, types });
   await pool.query('select 1');
+  const names = new Map<string, string>();
+  const nameOf = (sql: string) => names.get(sql) ?? names.set(sql, `utex_${names.size}`).get(sql)!;
   return {
     kind: 'postgresql',
     ...asQueries(pool),
+    async prepared<Row>(text: string, values: unknown[]) {
+      return (await pool.query({ name: nameOf(text), text, values })).rows as Row[];
+    },
     async transaction(work) {
       const client = await pool.connect();
       try {

@@ -1,7 +1,7 @@
 import type { Disposition, DispositionAction, Reading, ReadingSource } from '../../core/record/reading.js';
 import type { Unit } from '../../core/units/units.js';
 import { AUDIT_INSERT, type SealedAct } from './audit-log.js';
-import type { Queries } from './database.js';
+import type { Database, Queries } from './database.js';
 
 interface Columns {
   engine_id: string;
@@ -79,12 +79,15 @@ export async function idsElsewhere(queries: Queries, engineId: string, ids: stri
   return rows.map((row) => row.id);
 }
 
+/** Up to so many readings a statement is kept prepared: what benches send one at a time, written together. */
+const FEW = 8;
+
 /**
  * Writes batches and the acts that tell of them in one statement, so that one sync makes all durable. Plain VALUES:
  * `unnest` of arrays costs a single reading, which is what a bench sends, half as much again.
  */
 export async function insertReadings(
-  queries: Queries,
+  database: Database,
   batches: { engineId: string; readings: Reading[] }[],
   sealed: SealedAct[],
 ): Promise<void> {
@@ -99,11 +102,9 @@ export async function insertReadings(
       ]),
     ),
   ); // prettier-ignore
-  await queries.query(
-    `with taken as (insert into readings (${COLUMNS}) values ${rows.join(', ')})
-     ${AUDIT_INSERT} values ${sealed.map(slots).join(', ')}`,
-    params,
-  );
+  const sql = `with taken as (insert into readings (${COLUMNS}) values ${rows.join(', ')})
+    ${AUDIT_INSERT} values ${sealed.map(slots).join(', ')}`;
+  await (rows.length <= FEW ? database.prepared(sql, params) : database.query(sql, params));
 }
 
 interface DispositionColumns {

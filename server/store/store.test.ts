@@ -46,6 +46,23 @@ describe('durability', () => {
   });
 });
 
+describe('a prepared query', () => {
+  const asked = 'select $1::text as words, $2::float8 as number, $3::timestamptz as at, $4::uuid as none';
+
+  test('gives back what went in, whatever quotes, backslashes and numbers there are, however often it is asked', async () => {
+    const at = new Date('2026-03-02T08:00:00.123Z');
+    for (const words of ["it's", "'); drop table readings; --", '\\', "\\' or 1=1", '$1', '', 'a\nb', '−0.5 ü'])
+      for (const number of [0.1 + 0.2, -1e-300, 5])
+        expect(await database.prepared(asked, [words, number, at, null])).toEqual([{ words, number, at, none: null }]);
+  });
+
+  test('that fails is an error, and may be asked again', async () => {
+    await expect(database.prepared(asked, ['a', 'no number', null, null])).rejects.toThrow(/invalid input syntax/);
+    await expect(database.prepared('select no_such_column', [])).rejects.toThrow(/no_such_column/);
+    expect(await database.prepared(asked, ['a', 1, null, null])).toHaveLength(1);
+  });
+});
+
 describe('the audit chain', () => {
   test('two logs on one database never fork it', async () => {
     const [one, other] = [new AuditLog(database), new AuditLog(database)];
