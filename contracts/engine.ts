@@ -5,10 +5,9 @@ import { evenIntervals } from '../core/engine/firing.js';
 import { LAYOUTS } from '../core/engine/layouts.js';
 import type { Impossibility } from '../core/impossible.js';
 import { specSetSchema } from './catalogue.js';
+import { line, text } from './text.js';
 import { wordImpossibility } from './wording.js';
 
-const line = (longest: number) =>
-  z.string().trim().min(1, 'must be filled in').max(longest, `at most ${longest} characters`);
 export const eventDeg = z
   .number({ error: 'degrees, as a number' })
   .min(-180, 'between −180 and 180')
@@ -97,7 +96,7 @@ export const engineAnswer = z.object({
 export type EngineAnswer = z.infer<typeof engineAnswer>;
 
 export const engineQuery = z.object({
-  search: z.string().max(80).optional(),
+  search: text(80).optional(),
   page: z.coerce.number().int().min(1).max(100_000).default(1),
 });
 

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { DISPOSITION_ACTIONS } from '../core/record/reading.js';
 import { unitSchema } from './catalogue.js';
+import { reason, text } from './text.js';
 
 export const readingSource = z.enum(['keyed', 'gauge', 'imported', 'computed']);
 
@@ -12,10 +13,10 @@ export const newReadingSchema = z.object({
   entered: z.string().max(40, 'at most 40 characters'),
   unit: z.string(),
   how: readingSource.default('keyed'),
-  instrument: z.string().max(80).optional(),
+  instrument: text(80).optional(),
   /** For an angle: the lift or drop at which it was read, mm. */
   atLiftMm: z.number().min(0, 'not below zero').max(50, 'at most 50 mm').optional(),
-  note: z.string().max(500, 'at most 500 characters').optional(),
+  note: text(500).optional(),
   supersedes: z.uuid().optional(),
 });
 export type NewReading = z.infer<typeof newReadingSchema>;
@@ -103,7 +104,7 @@ export const postDispositionSchema = z.object({
   measure: z.string(),
   place: z.string(),
   action: dispositionAction,
-  reason: z.string().trim().min(3, 'a reason, in a few words').max(500, 'at most 500 characters'),
+  reason,
 });
 export const dispositionSchema = z.object({
   id: z.uuid(),

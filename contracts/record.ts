@@ -4,6 +4,7 @@ import { specSetSchema } from './catalogue.js';
 import { engineShape } from './engine.js';
 import { camCardSchema, lobeSweepSchema } from './timing.js';
 import { flagSchema, readingSchema, sheetRowSchema } from './reading.js';
+import { reason } from './text.js';
 
 const signatory = z.object({ handle: z.string(), name: z.string() });
 
@@ -40,7 +41,7 @@ export const jwsSchema = z.object({ payload: z.string(), protected: z.string(), 
 export const signRequest = z
   .object({
     missing: z.literal('accepted').optional(),
-    reason: z.string().trim().min(3, 'a reason, in a few words').max(500).optional(),
+    reason: reason.optional(),
   })
   .refine((asked) => asked.missing === undefined || asked.reason !== undefined, {
     path: ['reason'],

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { line } from './text.js';
 
 export const ROLES = ['owner', 'lead', 'builder', 'apprentice'] as const;
 export const roleSchema = z.enum(ROLES);
@@ -10,13 +11,13 @@ const handle = z
   .toLowerCase()
   .regex(/^[a-z][a-z0-9-]{1,23}$/, '2 to 24 small letters, digits or hyphens, a letter first');
 const pin = z.string().regex(/^\d{6,12}$/, '6 to 12 digits');
-const name = z.string().trim().min(1, 'must be filled in').max(80, 'at most 80 characters');
+const name = line(80);
 
 export const personSchema = z.object({ handle: z.string(), name: z.string(), role: roleSchema });
 export type Person = z.infer<typeof personSchema>;
 
 export const sessionRequest = z.object({
-  handle: z.string().trim().toLowerCase().min(1, 'must be filled in').max(80),
+  handle: line(80).toLowerCase(),
   pin: z.string().min(1, 'must be filled in').max(80),
 });
 export const sessionAnswer = z.object({ token: z.string(), person: personSchema, expiresAt: z.string() });

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { lobeAnalysisSchema, sweepShape } from './calc-cam.js';
 import { eventDeg } from './engine.js';
+import { text } from './text.js';
 
 /** What is kept with an engine for its timing: the cam card as printed, and swept lobes. */
 
@@ -16,7 +17,7 @@ const someEvents = z.object({
 });
 
 export const camCardSchema = z.object({
-  title: z.string().trim().max(80, 'at most 80 characters').optional(),
+  title: text(80).trim().optional(),
   unit: z.enum(['in', 'mm']),
   checkAt: z.enum(['lobe', 'valve']),
   checkLift: lift,

@@ -156,6 +156,7 @@ describe('taking readings', () => {
       { ...typed('preload-turns', '1I', '1', 'turn'), supersedes: randomUUID() },
     ],
     ['request.invalid', 'id', { ...typed('preload-turns', '1I', '1', 'turn'), id: 'mine' }],
+    ['request.invalid', 'note', { ...typed('preload-turns', '1I', '1', 'turn'), note: 'cut\u0000off' }],
   ])('%s names the item and its %s, and nothing of the batch is saved', async (code, field, bad) => {
     const id = await openEngine(shop);
     const { status, body } = await post(id, typed('preload-turns', '1E', '0.5', 'turn'), bad);
