@@ -131,6 +131,8 @@ export function wordHint(hint: Hint, unit: Unit): string {
       return 'The pointer was not at dead centre when this was read.';
     case 'wheel-slipped':
       return 'The wheel slipped: this angle is suspect until it is read again.';
+    case 'sprocket-moved':
+      return 'The sprocket was moved after this was read: read it again.';
   }
 }
 

@@ -16,7 +16,7 @@ export type Hint =
   | { code: 'lift-short'; angleDeg: number; explains: boolean }
   /** Middles of several drops that lie apart, degrees. */
   | { code: 'drop-spread'; spread: number }
-  | { code: WheelDoubt };
+  | { code: WheelDoubt | 'sprocket-moved' };
 
 /** One turn of the usual dial, mm (0.100 in). */
 const DIAL_TURN_MM = 2.54;

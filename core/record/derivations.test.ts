@@ -162,6 +162,35 @@ describe('noses and the card', () => {
     expect(sheetOf(chosen, card).rows.slice(1).map((row) => row.verdict)).toEqual(['in', 'in']); // prettier-ignore
   });
 
+  test('a sprocket that was moved makes the angles before it suspect, until each is read again', () => {
+    const before = [
+      ...pass('30 after', '30 before'), reading('cam-target', '108'), reading('intake-open', '4'),
+      ...pair('intake', 0.508, '84.5', '131'), ...pair('intake', 1.27, '68', '148.5'), reading('lobe-lift', '8.6', 'mm', '1I'),
+    ]; // prettier-ignore
+    const suspects = (readings: Reading[]) =>
+      sheetOf(readings).flags.filter((flag) => flag.verdict === 'suspect' && flag.open).map((flag) => flag.measure); // prettier-ignore
+    const moved = [...before, reading('cam-offset', '2')];
+    expect(suspects([...before, reading('cam-offset', '0')])).toEqual([]);
+    expect(suspects(moved)).toEqual(['intake-open', 'intake-centreline']);
+    expect(hintsOf(moved, 'intake-open')).toEqual(['sprocket-moved']);
+    expect(suspects([...moved, reading('cam-offset', '0')])).toEqual([]);
+    const again = [...moved, ...pair('intake', 0.508, '82.5', '129')];
+    expect(suspects(again)).toEqual(['intake-open']);
+    expect(suspects([...again, reading('intake-open', '6')])).toEqual([]);
+  });
+
+  test.each([
+    ['the sprocket was moved', () => [reading('cam-offset', '2')]],
+    ['the wheel was found off dead centre', () => pass('33 after', '27 before')],
+  ])('after %s, a drop is no pair to one read before', (_what, between) => {
+    const before = [...pass('30 after', '30 before'), ...pair('intake', 0.508, '84.5', '131')];
+    const [opening, closing] = pair('intake', 1.27, '66', '146.5');
+    const valueOf = (readings: Reading[]) => rowOf(readings, 'intake-centreline')!.value;
+    expect(valueOf([...before, ...between(), opening, closing])).toBe(106.25);
+    expect(valueOf([...before, opening, ...between(), closing])).toBe(107.75);
+    expect(valueOf([...before, opening, closing])).toBe(107);
+  });
+
   test('a lobe that lifts short says which misalignment explains it, and when none can', () => {
     const at = (entered: string) => sheetOf([inches('lobe-lift', '1I', entered)], card).rows[0];
     expect(at('0.3395')).toMatchObject({ verdict: 'doubt', hints: [{ code: 'lift-short', explains: true }] });

@@ -3,17 +3,11 @@ import type { Engine } from '../engine/engine.js';
 import { ImpossibleInput, type Impossibility } from '../impossible.js';
 import { measureOf } from '../plan/measures.js';
 import { trueTdc } from '../wheel/true-tdc.js';
+import { TRUE_WITHIN_DEG } from '../wheel/wheel-passes.js';
 import type { Formula } from './derive.js';
 import { readEntry } from './read-entry.js';
 import type { Reading } from './reading.js';
-
-/**
- * A value as it stands at a place: read there, or (`derived`) computed from several readings at the moment when the
- * last of them was taken. A derived one carries the id, time and hand of that last reading.
- */
-export interface Try extends Reading {
-  derived?: { from: string; uncertainty: number; formula: Formula };
-}
+import type { Try } from './try.js';
 
 /** The rough dial only tells where the piston dwells: two or three degrees either way. */
 const ROUGH_DEG = 2.5;
@@ -67,6 +61,7 @@ const rangeOf = (values: number[]) => Math.max(...values) - Math.min(...values);
 class Walk {
   private readonly latest = new Map<string, Reading>();
   private readonly drops = new Map<string, Map<number, DropPair>>();
+  private offset = 0;
   /** Why the last step cannot belong to what was read before it: both stops the same, a nose that closes before it opens. */
   fault: Impossibility | null = null;
 
@@ -86,6 +81,7 @@ class Walk {
     if (measure === 'tdc-quick') add('tdc-wheel-error', reading.value, ROUGH_DEG, { kind: 'rough' });
     if (measure.endsWith('-drop-closing')) this.drop(reading, add);
     if (measure === 'deck-height') this.deck(reading, add);
+    if (measure === 'cam-offset' && reading.value !== this.offset) this.moveSprocket(reading.value);
     return found;
   }
 
@@ -129,10 +125,22 @@ class Walk {
     try {
       const { wheelErrorDeg, halfSpanDeg } = trueTdc({ method, first: side(one.value), second: side(reading.value) });
       const uncertainty = uncertaintyOf('tdc-wheel-error');
+      if (Math.abs(wheelErrorDeg) > TRUE_WITHIN_DEG) this.forgetDrops();
       add('tdc-wheel-error', wheelErrorDeg, uncertainty, { kind: 'midway', method, first: one.value, second: reading.value, halfSpanDeg }); // prettier-ignore
     } catch (error) {
       this.refuse(error);
     }
+  }
+
+  private moveSprocket(offset: number): void {
+    this.offset = offset;
+    this.forgetDrops();
+  }
+
+  /** Where the wheel or the cam stood otherwise, a drop read then is no pair to one read now. */
+  private forgetDrops(): void {
+    this.drops.clear();
+    for (const lobe of ['intake', 'exhaust']) this.latest.delete(`${lobe}-drop-opening@engine`);
   }
 
   /** All drops of a lobe count together, each by its latest pair. */

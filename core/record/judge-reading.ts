@@ -5,7 +5,7 @@ import { measureOf } from '../plan/measures.js';
 import { limitFor, type SpecLimit, type SpecSet } from '../plan/spec-sets.js';
 import { fromCanonical, toCanonical, type Unit } from '../units/units.js';
 import { DIAL_IN_LINE_DEG, misalignment } from '../wheel/misalignment.js';
-import type { Try } from './derivations.js';
+import type { Try } from './try.js';
 import { derive, type Derived } from './derive.js';
 import type { Judging } from './judging.js';
 
@@ -20,7 +20,7 @@ export interface AppliedLimit {
 }
 
 export interface Judged {
-  /** `suspect` is a value that may be right, read on a wheel that slipped; the sheet alone knows. */
+  /** `suspect` is an angle whose wheel slipped or whose sprocket was moved since; the sheet alone knows. */
   verdict: Verdict | 'unjudged' | 'suspect';
   limit: AppliedLimit | null;
   /** The derived value that the verdict went by, where the spec names that and not the value typed. */

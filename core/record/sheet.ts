@@ -5,12 +5,13 @@ import type { Hint } from '../judge/hints.js';
 import { measureOf } from '../plan/measures.js';
 import type { SpecSet } from '../plan/spec-sets.js';
 import { CANONICAL_UNIT, type Unit } from '../units/units.js';
-import { wheelDoubt, wheelPasses, type WheelDoubt } from '../wheel/wheel-passes.js';
-import { derivations, isInput, type Try } from './derivations.js';
+import { angleDoubts, isSuspect, withDoubt } from './angle-doubts.js';
+import { derivations } from './derivations.js';
 import { derive, keyedMeasure, type Formula } from './derive.js';
 import { judgeReading, judgeValue, limitAt, type AppliedLimit, type Judged } from './judge-reading.js';
 import { judgingOf, type Judging } from './judging.js';
 import type { Disposition, Reading } from './reading.js';
+import type { Try } from './try.js';
 
 /** The current value of one measure at one place. */
 export interface SheetRow {
@@ -33,7 +34,7 @@ export interface SheetRow {
 }
 
 /**
- * A value out of its limit, or read on a wheel that slipped. `open` until the lead accepts it, or a later reading at
+ * A value out of its limit, or an angle that must be read again. `open` until the lead accepts it, or a later reading at
  * its place lies within.
  */
 export interface Flag {
@@ -118,7 +119,7 @@ export function buildSheet(input: SheetInput): Sheet {
   const judging = judgingBy(input);
   const tries = triesByPlace(engine, readings);
   const order = new Map(readings.map((reading, index) => [reading.id, index]));
-  const doubtOf = wheelDoubts(tries, order);
+  const doubtOf = angleDoubts(tries, order);
   const current = [...tries.values()].map((taken) => taken[taken.length - 1]);
   const currentOf = (measure: string) => current.filter((one) => one.measure === measure);
 
@@ -175,7 +176,7 @@ export function buildSheet(input: SheetInput): Sheet {
     }
     flags.push(
       ...flagsAt(taken, judged, dispositions, (earlier) =>
-        doubtOf(earlier) === 'wheel-slipped' ? 'suspect' : judgeValue(judging, earlier).verdict,
+        isSuspect(doubtOf(earlier)) ? 'suspect' : judgeValue(judging, earlier).verdict,
       ),
     );
   }
@@ -192,25 +193,6 @@ export function buildSheet(input: SheetInput): Sheet {
       return { measure: keyed, place, ...(disposition ? { disposition } : {}) };
     });
   return { rows, flags, missing, required: required.length, taken: required.length - missing.length };
-}
-
-/** Whether the wheel could be trusted when an angle was read on it. */
-function wheelDoubts(tries: Map<string, Try[]>, order: Map<string, number>): (one: Try) => WheelDoubt | null {
-  const passes = wheelPasses(tries.get('tdc-wheel-error@engine') ?? []).map((pass) => ({
-    ...pass,
-    order: order.get(pass.reading.id)!,
-  }));
-  return ({ measure, id }) => {
-    const hangs = measureOf(measure).needs.includes('tdc-wheel-error') && !isInput(measure);
-    return hangs ? wheelDoubt(order.get(id)!, passes) : null;
-  };
-}
-
-/** A wheel that slipped makes the value suspect, whatever its limit says; a lesser doubt is a hint. */
-function withDoubt(judged: Judged, doubt: WheelDoubt | null): Judged {
-  if (!doubt) return judged;
-  const hints = [{ code: doubt }, ...judged.hints];
-  return doubt === 'wheel-slipped' ? { ...judged, verdict: 'suspect', hints } : { ...judged, hints };
 }
 
 /** A derived value has the verdict of the reading that is judged through it; on its own it may have another limit. */

@@ -1,4 +1,4 @@
-import type { Try } from '../record/derivations.js';
+import type { Try } from '../record/try.js';
 import { TRUE_WITHIN_DEG, wheelDoubt, wheelPasses } from './wheel-passes.js';
 
 const at = (value: number, rough = false): Try => ({

@@ -1,4 +1,4 @@
-import type { Try } from '../record/derivations.js';
+import type { Try } from '../record/try.js';
 
 /**
  * What a dead-centre pass says of the wheel: `true` when it reads dead centre, `confirmed` when it did so twice in a

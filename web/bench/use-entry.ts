@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
 import { wordEntry, wordImpossibility } from '../../contracts/wording.js';
 import type { Measure } from '../../core/plan/measure.js';
-import { derivedByLast, faultOfLast, type Try } from '../../core/record/derivations.js';
+import { derivedByLast, faultOfLast } from '../../core/record/derivations.js';
+import type { Try } from '../../core/record/try.js';
 import { judgeReading, type Judged } from '../../core/record/judge-reading.js';
 import { readEntry } from '../../core/record/read-entry.js';
 import type { Reading } from '../../core/record/reading.js';

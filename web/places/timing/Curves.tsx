@@ -1,6 +1,7 @@
 import { CategoryScale, Chart, Filler, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
 import { useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
+import { movedSince } from '../../../core/cam/sprocket.js';
 import { turningEvents } from '../../../core/cam/turning-events.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
 import { fromCanonical, toCanonical } from '../../../core/units/units.js';
@@ -15,10 +16,17 @@ const KINDS: ValveKind[] = ['I', 'E'];
 
 /** Lift over crank angle: the card against what was swept, with the check lift and the overlap. */
 export function Curves() {
-  const { engine, sheet, card, sweeps } = useDesk();
+  const { engine, sheet, card, sweeps, readings } = useDesk();
   const { unit: chosen, shade } = usePreferences();
   const unit = chosen === 'mm' || (chosen === null && card?.printed.unit === 'mm') ? 'mm' : 'in';
   const { events } = useMemo(() => turningEvents(engine!, sheet!.rows, card), [engine, sheet, card]);
+  const positions = useMemo(
+    () =>
+      readings
+        .filter(({ measure }) => measure === 'cam-offset')
+        .map(({ takenAt, value }) => ({ order: Date.parse(takenAt), value })),
+    [readings],
+  );
   const curves = useMemo(
     () =>
       KINDS.map((kind) => {
@@ -28,9 +36,10 @@ export function Curves() {
           card: card && cardCurve(card, kind, unit),
           measured: sweep ? sweptCurve(sweep, kind, unit) : null,
           place: sweep?.place,
+          moved: sweep ? movedSince(Date.parse(sweep.at), positions) : 0,
         };
       }),
-    [card, sweeps, unit],
+    [card, sweeps, unit, positions],
   );
   // Chart.js paints on a canvas and needs the inks as values; they change with the shade.
   const inks = useMemo(() => {
@@ -127,6 +136,13 @@ export function Curves() {
           />
         </div>
       )}
+      {curves
+        .filter(({ moved }) => moved !== 0)
+        .map(({ kind, place }) => (
+          <p key={kind} className="now-hint">
+            {NAME[kind]}: the sprocket was moved after {place} was swept. Sweep it again.
+          </p>
+        ))}
       {worst.map(({ kind, x, apart }) => (
         <p key={kind}>
           {NAME[kind]}: furthest from its card by{' '}

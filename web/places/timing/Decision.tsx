@@ -5,6 +5,7 @@ import { useSnackbar } from 'notistack';
 import { useMemo, useState, type FormEvent } from 'react';
 import { advanceEvents, camEvents } from '../../../core/cam/cam-events.js';
 import { camInstall, installAt } from '../../../core/cam/cam-install.js';
+import { movedSince } from '../../../core/cam/sprocket.js';
 import { turningEvents } from '../../../core/cam/turning-events.js';
 import { formatFigure } from '../../../core/units/format.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
@@ -19,16 +20,26 @@ const SCHOOLS = [
   { key: 'advanced', title: 'advanced, for the bottom', shift: -2 },
 ];
 const degrees = (deg: number) => formatFigure(deg, 'deg').replace(/\.?0+$/, '');
+const signed = (deg: number) => (deg > 0 ? `+${degrees(deg)}` : degrees(deg));
 
 /** Where the sprocket goes: every position side by side, the best one named, the chosen one written down. */
 export function Decision() {
-  const { engine, sheet, card, take } = useDesk();
+  const { engine, sheet, card, readings, take } = useDesk();
   const looksOn = useSession((state) => state.person?.role === 'apprentice');
   const { enqueueSnackbar } = useSnackbar();
   const rowOf = (measure: string) => sheet!.rows.find((row) => row.measure === measure);
   const measured = rowOf('intake-centreline');
   const printed = card?.figures.intakeCentreline;
   const current = rowOf('cam-offset')?.value ?? 0;
+  const ordered = readings.map(({ id, measure, value }, order) => ({ id, measure, value, order }));
+  const moved = measured
+    ? movedSince(
+        ordered.find(({ id }) => id === measured.readingId)!.order,
+        ordered.filter(({ measure }) => measure === 'cam-offset'),
+      )
+    : 0;
+  /** Where the sprocket stood when the centreline was read: what was measured then is moved from there. */
+  const readAt = current - moved;
   const [form, setForm] = useState({
     school: 'card',
     target: String(rowOf('cam-target')?.value ?? printed ?? ''),
@@ -53,7 +64,10 @@ export function Decision() {
     tolerance: (number(form.tolerance) === null || number(form.tolerance)! < 0) && 'degrees, zero or more',
   };
   const complete = measured && !Object.values(wrong).some(Boolean);
-  const { events } = useMemo(() => turningEvents(engine!, sheet!.rows, card), [engine, sheet, card]);
+  const { events } = useMemo(
+    () => turningEvents(engine!, moved ? [{ ...measured!, verdict: 'unjudged' as const }] : sheet!.rows, card),
+    [engine, sheet, card, moved, measured],
+  );
 
   const field = (name: 'target' | 'offsets' | 'settle' | 'tolerance', label: string) => (
     <TextField
@@ -68,7 +82,7 @@ export function Decision() {
     measuredCentreline: measured.value,
     targetCentreline: number(form.target)!,
     availableOffsets: offsets as number[],
-    currentOffset: current,
+    currentOffset: readAt,
     settleRetard: number(form.settle)!,
     tolerance: number(form.tolerance)!,
   };
@@ -84,8 +98,15 @@ export function Decision() {
     <div className="bench-form">
       <h2>Where the sprocket goes</h2>
       {!measured && <p>Measure the intake centreline first: equal drops on either side of its nose.</p>}
-      {measured?.verdict === 'suspect' && (
-        <p className="now-hint">The wheel slipped after the centreline was read. Read it again before deciding.</p>
+      {moved !== 0 ? (
+        <p className="now-hint">
+          The sprocket was moved from {signed(readAt)} to {signed(current)} after the centreline was read. Find dead
+          centre and read the centreline again; until then the table is what is to be expected.
+        </p>
+      ) : (
+        measured?.verdict === 'suspect' && (
+          <p className="now-hint">The wheel slipped after the centreline was read. Read it again before deciding.</p>
+        )
       )}
       <fieldset>
         <TextField
@@ -133,12 +154,12 @@ export function Decision() {
           <tbody>
             {input.availableOffsets.map((offset) => {
               const at = installAt(input, offset);
-              const moved = advanceEvents(events, offset - current);
+              const moved = advanceEvents(events, offset - readAt);
               const isBest = best && offset === best.offset;
               return (
                 <tr key={offset} style={isBest ? { background: 'var(--dye-wash)' } : undefined}>
                   <th scope="row" className="figure">
-                    {offset > 0 ? `+${degrees(offset)}` : degrees(offset)}
+                    {signed(offset)}
                     {offset === current && <span className="now-quiet"> now</span>}
                     {isBest && <strong> best</strong>}
                   </th>
@@ -160,7 +181,7 @@ export function Decision() {
                         variant={isBest ? 'contained' : 'outlined'}
                         onClick={(event) => record(event, offset)}
                       >
-                        Fit {offset > 0 ? `+${degrees(offset)}` : degrees(offset)}
+                        Fit {signed(offset)}
                       </Button>
                     )}
                   </td>

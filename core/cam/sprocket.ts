@@ -1,0 +1,11 @@
+/**
+ * By how many crank degrees the sprocket has advanced the cam since the `order`-th reading; 0 when it stands as it
+ * stood then. Before anything is said of it, a sprocket is at its mark, 0.
+ *
+ * @param positions every `cam-offset`, with the order of its reading
+ */
+export function movedSince(order: number, positions: { order: number; value: number }[]): number {
+  const then = positions.findLast((position) => position.order < order)?.value ?? 0;
+  const now = positions.at(-1)?.value ?? 0;
+  return now - then;
+}
