@@ -12,8 +12,6 @@ export default defineConfig({
   // Generous: a busy machine is no fault of the interface.
   timeout: 180_000,
   expect: { timeout: 25_000 },
-  // A machine that stood still for some seconds is told apart from a fault by trying once more.
-  retries: 1,
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,

@@ -1,5 +1,5 @@
 import { jest } from '@jest/globals';
-import { ApiError, call, sayError, whenSignedOut } from './api.js';
+import { ApiError, call, sayError, sayFields, whenSignedOut } from './api.js';
 
 /** The next answer of the server; `null` when it cannot be reached. */
 let answer: { status: number; text: string } | null;
@@ -50,6 +50,11 @@ test('a server that cannot be reached, or answers what nobody can read, is told 
   const refused = await caught();
   expect(refused).toMatchObject({ status: 422, code: 'request.invalid' });
   expect(sayError(refused)).toBe('Some fields are not as they must be. tag: must be filled in.');
+});
+
+test('the wrong fields of a form are counted in words', () => {
+  expect(sayFields(1)).toBe('1 field is not as it must be.');
+  expect(sayFields(3)).toBe('3 fields are not as they must be.');
 });
 
 test('a session that ran out is told to the whole app', async () => {

@@ -50,3 +50,7 @@ export function sayError(error: unknown): string {
   const [first] = error.issues;
   return first ? `${error.message} ${first.path}: ${first.message}.` : error.message;
 }
+
+/** How many fields of a form are wrong; which ones, they say themselves. */
+export const sayFields = (count: number): string =>
+  count === 1 ? '1 field is not as it must be.' : `${count} fields are not as they must be.`;

@@ -9,7 +9,7 @@ import { valveSpans } from '../../../core/cam/base-circle.js';
 import { LAYOUTS } from '../../../core/engine/layouts.js';
 import { evenIntervals } from '../../../core/engine/firing.js';
 import type { SpecSet } from '../../../core/plan/spec-sets.js';
-import { ApiError, call, sayError } from '../../app/api.js';
+import { ApiError, call, sayError, sayFields } from '../../app/api.js';
 import { Page } from '../../app/Page.js';
 import { CrankStrip } from '../../drawings/CrankStrip.js';
 import { BLANK, checkForm, fieldOf, fieldsOf, type EngineForm } from './form.js';
@@ -47,9 +47,7 @@ export function NewEngine() {
     setProblem(null);
     const checked = checkForm(form);
     if (!checked.ok) {
-      setProblem(
-        `${checked.issues.length} ${checked.issues.length === 1 ? 'field is' : 'fields are'} not as they must be.`,
-      );
+      setProblem(sayFields(checked.issues.length));
       return show(checked.issues);
     }
     try {

@@ -1,14 +1,14 @@
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState, type FormEvent } from 'react';
 import type { Issue } from '../../../contracts/errors.js';
 import { completeCard } from '../../../core/cam/cam-card.js';
-import { ApiError, call, sayError } from '../../app/api.js';
+import { ApiError, call, sayError, sayFields } from '../../app/api.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/desk.js';
 import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf, type CardForm } from './card-form.js';
+import { LiftUnit, LobeOrValve } from './choices.js';
 
 const LABEL = new Map(CARD_FIELDS.flatMap(({ fields }) => fields));
 const figure = (value: number) => String(Number(value.toFixed(4))).replace('-', '−');
@@ -33,7 +33,7 @@ export function CamCardForm() {
     event.preventDefault();
     setProblem(null);
     setIssues(checked.issues);
-    if (!checked.card) return setProblem(`${checked.issues.length} ${checked.issues.length === 1 ? 'field is' : 'fields are'} not as they must be.`); // prettier-ignore
+    if (!checked.card) return setProblem(sayFields(checked.issues.length));
     try {
       await call('POST', `/api/engines/${engine!.id}/cam-card`, checked.card);
       enqueueSnackbar('Cam card filed');
@@ -61,24 +61,8 @@ export function CamCardForm() {
           error={!!messageAt('title')}
           helperText={messageAt('title') ?? 'as its card names it'}
         />
-        <TextField
-          select
-          label="Lifts in"
-          value={form.unit}
-          onChange={(event) => setForm({ ...form, unit: event.target.value as CardForm['unit'] })}
-        >
-          <MenuItem value="in">inches</MenuItem>
-          <MenuItem value="mm">millimetres</MenuItem>
-        </TextField>
-        <TextField
-          select
-          label="Checked at the"
-          value={form.checkAt}
-          onChange={(event) => setForm({ ...form, checkAt: event.target.value as CardForm['checkAt'] })}
-        >
-          <MenuItem value="lobe">lobe</MenuItem>
-          <MenuItem value="valve">valve</MenuItem>
-        </TextField>
+        <LiftUnit value={form.unit} choose={(unit) => setForm({ ...form, unit })} />
+        <LobeOrValve label="Checked at the" value={form.checkAt} choose={(checkAt) => setForm({ ...form, checkAt })} />
       </fieldset>
       {CARD_FIELDS.map(({ legend, fields }) => (
         <fieldset key={legend}>

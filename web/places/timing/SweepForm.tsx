@@ -11,6 +11,7 @@ import { parseEntered } from '../../../core/units/parse-entered.js';
 import { call, sayError } from '../../app/api.js';
 import { useDesk } from '../../state/desk.js';
 import { useLobeAnalysis } from '../../workers/use-lobe-analysis.js';
+import { LiftUnit, LobeOrValve } from './choices.js';
 import { LobeTable } from './LobeTable.js';
 
 /** A whole lobe: pairs of angle and lift, typed, streamed by a gauge or pasted, smoothed and told. */
@@ -41,6 +42,12 @@ export function SweepForm() {
   const set = (change: Partial<typeof form>) => {
     setProblem(null);
     setForm((before) => ({ ...before, ...change }));
+  };
+  /** Points that were typed and not kept yet stay, for whoever chose the wrong lobe first. */
+  const goTo = (place: string) => {
+    const typed = form.text.trim() !== '' && form.text !== keptOf(form.place)?.text;
+    const ratio = String(ratioOf(engine!, parseValve(place)!.kind));
+    set({ place, ratio, ...(typed ? {} : { text: '', ...keptOf(place) }) });
   };
   const number = (text: string) => {
     const parsed = parseEntered(text);
@@ -84,44 +91,15 @@ export function SweepForm() {
       <div className="sweep">
         <div>
           <fieldset>
-            <TextField
-              select
-              label="Lobe of"
-              value={form.place}
-              onChange={(event) => {
-                const kind = parseValve(event.target.value)!.kind;
-                set({
-                  place: event.target.value,
-                  ratio: String(ratioOf(engine!, kind)),
-                  text: '',
-                  ...keptOf(event.target.value),
-                });
-              }}
-            >
+            <TextField select label="Lobe of" value={form.place} onChange={(event) => goTo(event.target.value)}>
               {valves.map((place) => (
                 <MenuItem key={place} value={place}>
                   {spokenPlace(place)}
                 </MenuItem>
               ))}
             </TextField>
-            <TextField
-              select
-              label="Lifts in"
-              value={form.unit}
-              onChange={(event) => set({ unit: event.target.value as 'in' | 'mm' })}
-            >
-              <MenuItem value="in">inches</MenuItem>
-              <MenuItem value="mm">millimetres</MenuItem>
-            </TextField>
-            <TextField
-              select
-              label="Measured at the"
-              value={form.measuredAt}
-              onChange={(event) => set({ measuredAt: event.target.value as 'lobe' | 'valve' })}
-            >
-              <MenuItem value="lobe">lobe</MenuItem>
-              <MenuItem value="valve">valve</MenuItem>
-            </TextField>
+            <LiftUnit value={form.unit} choose={(unit) => set({ unit })} />
+            <LobeOrValve label="Measured at the" value={form.measuredAt} choose={(measuredAt) => set({ measuredAt })} />
             {atValve && (
               <>
                 <TextField
