@@ -1,5 +1,7 @@
 import type { ReactNode } from 'react';
 import { DISPOSITION_ACTIONS } from '../../../core/record/reading.js';
+import { UNIT_LABEL } from '../../../core/units/format.js';
+import { Hints } from '../../bench/panel-parts.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/desk.js';
 import { useSession } from '../../state/session.js';
@@ -55,10 +57,14 @@ export function Review() {
               mark={<VerdictMark mark={row.verdict} />}
               title={
                 <>
-                  <Where at={row} /> <span className="figure">{row.entered}</span>
+                  <Where at={row} />{' '}
+                  <span className="figure">
+                    {row.entered} {UNIT_LABEL[row.enteredUnit]}
+                  </span>
                 </>
               }
             >
+              <Hints hints={row.hints} unit={row.enteredUnit} />
               <TakeAgain at={row} word="Measure again:" />
             </Item>
           )),

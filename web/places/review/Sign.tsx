@@ -34,16 +34,20 @@ export function Sign({ open, unanswered }: { open: number; unanswered: number })
       <h2>Signature</h2>
       {open > 0 && (
         <p style={{ color: 'var(--flag)' }}>
-          {open} {open === 1 ? 'value is' : 'values are'} out of limits and not dealt with. Signing waits.
+          {open} {open === 1 ? 'value is' : 'values are'} out of limits or suspect and not dealt with. Signing waits.
         </p>
       )}
       {keptHere > 0 && (
         <p style={{ color: 'var(--flag)' }}>
-          {keptHere} readings are kept on this device and not on the server yet. Signing waits.
+          {keptHere} {keptHere === 1 ? 'reading is' : 'readings are'} kept on this device and not on the server yet.
+          Signing waits.
         </p>
       )}
       {unanswered > 0 && (
-        <p>{unanswered} required values are missing. They can be left out with a reason, which stands on the record.</p>
+        <p>
+          {unanswered} required {unanswered === 1 ? 'value is' : 'values are'} missing. What is missing can be left out
+          with a reason, which stands on the record.
+        </p>
       )}
       {lead ? (
         <form onSubmit={(event) => void submit(event)}>

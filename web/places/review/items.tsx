@@ -7,6 +7,7 @@ import type { DispositionAction } from '../../../core/record/reading.js';
 import { settingValue } from '../../../core/record/setting-value.js';
 import type { Flag, Missing } from '../../../core/record/sheet.js';
 import { formatValue, UNIT_LABEL } from '../../../core/units/format.js';
+import { Hints } from '../../bench/panel-parts.js';
 import { wayBack } from '../../bench/way-back.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/desk.js';
@@ -92,6 +93,7 @@ export function FlagItem({ flag, actions }: { flag: Flag; actions: readonly Disp
       {!flag.open && !settled && <p>A later reading lies within the limits.</p>}
       {flag.open && (
         <>
+          {row && <Hints hints={row.hints} unit={row.enteredUnit} />}
           <TakeAgain at={flag} word="Measure again:" />
           {actions.length > 0 && <Decide at={flag} actions={actions} />}
         </>
