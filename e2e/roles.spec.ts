@@ -14,6 +14,21 @@ test('an apprentice looks on: every place opens, nothing is offered that would b
     await goTo(page, id, place);
     await expect(page.getByRole('button', { name: 'Read and understood' })).toHaveCount(0);
   }
+  await goTo(page, id, 'setting');
+  await page.keyboard.type('0.5');
+  await expect(page.getByRole('complementary', { name: 'What to do now' })).toContainText('plunger');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('you look on here; a builder takes the value');
+  await goTo(page, id, 'timing');
+  for (const [part, offer] of [
+    ['Cam card', 'File the card'],
+    ['Sweep a lobe', 'Keep this lobe'],
+    ['Sprocket', /^Fit/],
+  ] as const) {
+    await page.getByRole('button', { name: part }).click();
+    await expect(page.getByRole('heading', { level: 2 }).first()).toBeVisible();
+    await expect(page.getByRole('button', { name: offer })).toHaveCount(0);
+  }
   await goTo(page, id, 'review');
   await expect(page.getByRole('button', { name: 'Write it down' })).toHaveCount(0);
   await expect(page.getByText('The lead signs.')).toBeVisible();

@@ -11,7 +11,7 @@ import { formatValue, UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { VerdictMark } from '../drawings/VerdictMark.js';
 import { useDesk } from '../state/desk.js';
-import { useSession } from '../state/session.js';
+import { useLooksOn } from '../state/session.js';
 
 /** What the panel beside every measuring drawing is made of. */
 
@@ -69,7 +69,7 @@ export function JustTaken({
 /** The cautions of a stage, whole, until somebody has acknowledged them for this engine; then the first stays in view. */
 export function Cautions({ stage }: { stage: Stage }) {
   const { acknowledge, acknowledged } = useDesk();
-  const looksOn = useSession((state) => state.person?.role === 'apprentice');
+  const looksOn = useLooksOn();
   const cautions = CAUTIONS[stage];
   if (!cautions || acknowledged.includes(stage)) return null;
   return (

@@ -9,6 +9,7 @@ import type { Reading } from '../../core/record/reading.js';
 import { judgingBy } from '../../core/record/sheet.js';
 import type { Unit } from '../../core/units/units.js';
 import { useDesk } from '../state/desk.js';
+import { useLooksOn } from '../state/session.js';
 
 /** Where the next number goes. */
 export interface Target {
@@ -31,6 +32,7 @@ const LONGEST = 40;
 /** The number being typed into a place: its text, what is wrong with it, and how it would be judged. */
 export function useEntry({ measure, place, unit, atLiftMm }: Target) {
   const desk = useDesk();
+  const looksOn = useLooksOn();
   const { readings, card } = desk;
   const engine = desk.engine!;
   const sheet = desk.sheet!;
@@ -82,6 +84,10 @@ export function useEntry({ measure, place, unit, atLiftMm }: Target) {
     /** Takes what is typed; false when there is nothing to take, or it cannot be read. */
     take: (): boolean => {
       if (!entry) return false;
+      if (looksOn) {
+        setProblem('you look on here; a builder takes the value');
+        return false;
+      }
       if (!entry.ok) {
         setProblem(wordEntry(entry.reason, measure));
         return false;

@@ -47,4 +47,7 @@ export const useSession = create<SessionState>((set, get) => ({
   },
 }));
 
+/** Whether these hands only look on: an apprentice's own measuring is on the practice bench. */
+export const useLooksOn = () => useSession((state) => state.person?.role === 'apprentice');
+
 whenSignedOut(() => useSession.setState({ status: 'signed-out', person: null }));

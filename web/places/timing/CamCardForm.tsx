@@ -7,6 +7,7 @@ import { completeCard } from '../../../core/cam/cam-card.js';
 import { ApiError, call, sayError, sayFields } from '../../app/api.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/desk.js';
+import { useLooksOn } from '../../state/session.js';
 import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf, type CardForm } from './card-form.js';
 import { LiftUnit, LobeOrValve } from './choices.js';
 
@@ -22,6 +23,7 @@ export function CamCardForm() {
   const [issues, setIssues] = useState<Issue[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const { enqueueSnackbar } = useSnackbar();
+  const looksOn = useLooksOn();
   const checked = useMemo(() => checkCard(form), [form]);
   const completed = useMemo(() => (checked.card ? completeCard(checked.card) : null), [checked]);
 
@@ -100,9 +102,11 @@ export function CamCardForm() {
           {problem}
         </p>
       )}
-      <Button type="submit" variant="contained">
-        File the card
-      </Button>
+      {!looksOn && (
+        <Button type="submit" variant="contained">
+          File the card
+        </Button>
+      )}
     </form>
   );
 }

@@ -11,7 +11,7 @@ import { formatFigure } from '../../../core/units/format.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/desk.js';
-import { useSession } from '../../state/session.js';
+import { useLooksOn } from '../../state/session.js';
 
 /** Targets by school, in crank degrees from the card's intake centreline. */
 const SCHOOLS = [
@@ -25,7 +25,7 @@ const signed = (deg: number) => (deg > 0 ? `+${degrees(deg)}` : degrees(deg));
 /** Where the sprocket goes: every position side by side, the best one named, the chosen one written down. */
 export function Decision() {
   const { engine, sheet, card, readings, take } = useDesk();
-  const looksOn = useSession((state) => state.person?.role === 'apprentice');
+  const looksOn = useLooksOn();
   const { enqueueSnackbar } = useSnackbar();
   const rowOf = (measure: string) => sheet!.rows.find((row) => row.measure === measure);
   const measured = rowOf('intake-centreline');

@@ -10,6 +10,7 @@ import { parseValve, placesOf, spokenPlace } from '../../../core/engine/places.j
 import { parseEntered } from '../../../core/units/parse-entered.js';
 import { call, sayError } from '../../app/api.js';
 import { useDesk } from '../../state/desk.js';
+import { useLooksOn } from '../../state/session.js';
 import { useLobeAnalysis } from '../../workers/use-lobe-analysis.js';
 import { LiftUnit, LobeOrValve } from './choices.js';
 import { LobeTable } from './LobeTable.js';
@@ -18,6 +19,7 @@ import { LobeTable } from './LobeTable.js';
 export function SweepForm() {
   const { engine, card, sweeps, reload } = useDesk();
   const { enqueueSnackbar } = useSnackbar();
+  const looksOn = useLooksOn();
   const valves = placesOf(engine!, 'valve');
   /** What was kept of this lobe, as text, so that it is seen again and can be gone on with. */
   const keptOf = (place: string) => {
@@ -153,9 +155,11 @@ export function SweepForm() {
           {problem}
         </p>
       )}
-      <Button type="submit" variant="contained" disabled={!outcome?.ok}>
-        Keep this lobe
-      </Button>
+      {!looksOn && (
+        <Button type="submit" variant="contained" disabled={!outcome?.ok}>
+          Keep this lobe
+        </Button>
+      )}
     </form>
   );
 }
