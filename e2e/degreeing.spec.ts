@@ -224,3 +224,34 @@ test('the sprocket: every position side by side, the best named, the choice writ
   await page.getByLabel('Chain settles by, °').fill('some');
   await expect(page.getByText('degrees, zero or more')).toBeVisible();
 });
+
+test('what is typed wrong says why beside the number, stays as typed, and nothing of it is sent', async ({ page }) => {
+  await signIn(page, 'builder');
+  const id = await openEngine(page, 'bottom-end');
+  for (const [wrong, why] of [
+    ['2,4526', 'write the decimal with a point, not a comma'],
+    ['5/0', 'a fraction cannot be over zero'],
+    ['2.45.3', 'this is no number'],
+    ['1;2;3;4;5', 'at most four directions'],
+  ]) {
+    await key(page, wrong);
+    await expect(page.getByRole('alert')).toContainText(why);
+    await expect(page.getByTestId('active-number')).toHaveText(wrong);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('alert')).toHaveCount(0);
+  }
+  await key(page, ' 2 3/8');
+  await expect(page.getByRole('region', { name: 'Just taken' })).toContainText('2 3/8');
+  await page.getByRole('button', { name: /Deck height/ }).click();
+  await key(page, '-0.005');
+  await expect(page.getByRole('region', { name: 'Just taken' })).toContainText('-0.005');
+  await goTo(page, id, 'timing');
+  await file(page, id, INCH_CARD);
+  await page.reload();
+  await page.getByRole('button', { name: /Intake nose/ }).click();
+  for (const flank of ['134', '82']) await key(page, flank);
+  await expect(page.getByRole('alert')).toContainText('clos');
+  await expect(page.getByTestId('active-number')).toHaveText('82');
+  const { readings } = await (await page.request.get(`/api/engines/${id}/readings`)).json();
+  expect(readings.map((reading: { entered: string }) => reading.entered)).toEqual(['2 3/8', '-0.005', '134']);
+});

@@ -17,11 +17,11 @@ export interface BenchActs {
 
 const HEADING = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' } as const;
 
-/** Fields and open menus keep their own keys; so does a button for Enter. */
+/** Fields and open menus keep their own keys; so does a button for what presses it. */
 function keepsItsKeys(target: EventTarget | null, key: string): boolean {
   if (!(target instanceof Element)) return false;
   if (target.closest('input, textarea, select, [role=combobox], [role=listbox], [role=dialog]')) return true;
-  return key === 'Enter' && target.closest('button, a') !== null;
+  return (key === 'Enter' || key === ' ') && target.closest('button, a') !== null;
 }
 
 /** Digits typed anywhere go into the active place, so a gauge that types like a keyboard needs no setting up. */
@@ -35,7 +35,8 @@ export function useBenchKeys(acts: BenchActs): void {
       const { key } = event;
       if (event.ctrlKey || event.metaKey || event.altKey || keepsItsKeys(event.target, key)) return;
       const act = latest.current;
-      if (/^[0-9./+;-]$/.test(key)) act.type(key);
+      // A comma is no decimal point, but left out it would make 24526 of 2,4526: it is typed, and refused by name.
+      if (/^[0-9./,;+ -]$/.test(key)) act.type(key);
       else if (key === 'Backspace') act.erase();
       else if (key === 'Escape') act.escape();
       else if (key === 'Enter') act.take();

@@ -69,7 +69,8 @@ export function useEntry({ measure, place, unit, atLiftMm }: Target) {
     preview,
     lastTaken,
     judging,
-    type: (key: string) => edit((text) => (text.length < LONGEST ? text + key : text)),
+    /** A blank only parts what is already there: `1 3/8`. */
+    type: (key: string) => edit((text) => (text.length < LONGEST && (key !== ' ' || text) ? text + key : text)),
     /** Puts the side with that first letter behind the number, or takes it away again. */
     side: (letter: string) =>
       edit((text) => {
