@@ -16,5 +16,6 @@ export default {
     ],
   },
   testMatch: ['<rootDir>/{core,contracts,server,web,demo}/**/*.test.{ts,tsx}'],
-  testTimeout: 60_000,
+  // Some start servers of their own; a busy machine is no fault of theirs.
+  testTimeout: 180_000,
 };

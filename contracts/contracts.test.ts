@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ERRORS } from './errors.js';
 import { recordJsonSchema } from './record.js';
-import { IMPOSSIBLE_CODES, wordEntry, wordImpossibility, wordLimit } from './wording.js';
+import { IMPOSSIBLE_CODES, wordImpossibility } from './wording.js';
 
 const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const read = (path: string) => readFileSync(join(ROOT, path), 'utf8');
@@ -51,14 +51,5 @@ describe('words', () => {
   test('a refusal names its figures', () => {
     expect(wordImpossibility({ path: [], code: 'intervals-sum', params: { sum: 730 } })).toContain('these make 730°');
     expect(() => wordImpossibility({ path: [], code: 'no-such-code' })).toThrow();
-  });
-  test('a typed text that is no number is told why', () => {
-    expect(wordEntry('decimal-comma', {})).toContain('point, not a comma');
-    expect(wordEntry('unknown-side', { sides: { plus: 'above', minus: 'below' } })).toBe('the side is above or below');
-  });
-  test('a limit has as many places as the trade writes, more only where the shop wrote more', () => {
-    expect(wordLimit({ min: 0.02, max: 0.06, unit: 'in' })).toBe('0.020 to 0.060 in');
-    expect(wordLimit({ min: 0.0015, unit: 'in' })).toBe('0.0015 in or more');
-    expect(wordLimit({ max: 0.16, unit: 'mm' })).toBe('0.16 mm or less');
   });
 });

@@ -169,3 +169,41 @@ describe('the record', () => {
     expect(readingsCsv([noted])).toContain('"said ""tight"",\nthen loose"\r\n');
   });
 });
+
+describe('whatever is typed, in whatever order', () => {
+  /** A small generator of its own, so that a failure comes back with the same numbers. */
+  const dice = (seed: number) => () => (seed = (seed * 48271) % 2147483647) / 2147483647;
+  const places = placesOf(engine, 'valve');
+
+  test.each(Array.from({ length: 20 }, (_, seed) => seed + 1))('the newest reading of each place counts (%i)', (seed) => {
+    const next = dice(seed);
+    const pick = () => places[Math.floor(next() * places.length)];
+    const readings = Array.from({ length: 60 }, () => reading(pick(), Math.round(next() * 12) / 8));
+    const newest = new Map(readings.map((one) => [one.place, one]));
+    const whole = sheet(readings);
+    const alone = sheet([...newest.values()]);
+    const judged = (rows: typeof whole.rows) =>
+      Object.fromEntries(rows.map(({ measure, place, value, verdict }) => [`${measure} ${place}`, [value, verdict]]));
+    expect(judged(whole.rows)).toEqual(judged(alone.rows));
+    expect(whole.taken + whole.missing.length).toBe(whole.required);
+    expect(whole.taken).toBe(newest.size);
+    // What is open is exactly what stands out of its limit now; what was out before is settled, never gone.
+    const open = whole.flags.filter((flag) => flag.open);
+    expect(open.map((flag) => flag.place).sort()).toEqual(alone.flags.map((flag) => flag.place).sort());
+    for (const flag of open) expect(newest.get(flag.place)!.id).toBe(flag.readingId);
+    expect(whole.rows.filter((row) => row.measure === 'preload-turns').reduce((sum, row) => sum + row.count, 0)).toBe(60);
+  }); // prettier-ignore
+
+  test('accepting every open flag leaves none open, and adding a decision never opens one', () => {
+    const next = dice(7);
+    const readings = places.map((place) => reading(place, next() * 2));
+    const accepted = sheet(readings).flags.map((flag) => decision(readings.find(({ id }) => id === flag.readingId)!, 'accepted')); // prettier-ignore
+    expect(accepted.length).toBeGreaterThan(3);
+    accepted.forEach((_, count) =>
+      expect(sheet(readings, accepted.slice(0, count)).flags.filter((flag) => flag.open)).toHaveLength(
+        accepted.length - count,
+      ),
+    );
+    expect(sheet(readings, accepted).flags.every((flag) => !flag.open)).toBe(true);
+  });
+});

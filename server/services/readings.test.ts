@@ -82,4 +82,29 @@ describe('several benches at once', () => {
     expect(acts.map(({ by }) => by)).toEqual(['builder', 'builder', 'builder']);
     expect(acts.map(({ body }) => JSON.parse(body).readings[0].place).sort()).toEqual(['1E', '1I', '3I']);
   });
+
+  test('however readings are cut into batches, sent again and mixed, the engine ends with the same sheet', async () => {
+    const places = ['1I', '1E', '2I', '2E', '3I', '3E', '4I', '4E', '5I', '5E', '6I', '6E'];
+    const items = [...places, ...places.slice(0, 6)].map((place, turn) => typed('preload-turns', place, turn === 3 ? '1.5' : '0.625', 'turn')); // prettier-ignore
+    const sheetOf = async (id: string) => (await shop.as('builder')<{ measures: { readingId: string; takenAt: string }[]; flags: object[] }>('GET', `/api/engines/${id}/sheet`)).body; // prettier-ignore
+    const plain = ({ measures, flags }: Awaited<ReturnType<typeof sheetOf>>) => ({
+      measures: measures.map(({ readingId: _id, takenAt: _at, ...rest }) => rest),
+      flags: flags.map((flag) => ({ ...flag, readingId: '' })),
+    });
+    const sheets = [];
+    for (const size of [1, 5, items.length]) {
+      const id = await openEngine(shop);
+      const own = items.map((item) => ({ ...item, id: randomUUID() }));
+      for (let from = 0; from < own.length; from += size) {
+        expect((await post(id, ...own.slice(from, from + size))).status).toBe(200);
+        // A bench whose answer was lost sends again, with what came since.
+        if (from % 2) expect((await post(id, ...own.slice(Math.max(0, from - 2), from + 1))).status).toBe(200);
+      }
+      expect(await idsOf(id)).toEqual(own.map((item) => item.id));
+      sheets.push(plain(await sheetOf(id)));
+    }
+    expect(sheets[1]).toEqual(sheets[0]);
+    expect(sheets[2]).toEqual(sheets[0]);
+    expect(sheets[0].flags).toHaveLength(1);
+  });
 });

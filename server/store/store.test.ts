@@ -3,7 +3,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { AuditLog, checkAudit } from './audit-log.js';
 import type { Database } from './database.js';
-import { FolderInUse, lockFolder } from './folder-lock.js';
 import { BrokenMigrations, migrate, MIGRATIONS_FOLDER, readMigrations } from './migrate.js';
 import { openPglite } from './pglite.js';
 
@@ -106,13 +105,4 @@ describe('migrations are an ordered, checked chain', () => {
     await database.script('rollback');
     expect(await database.query("select 1 from pg_tables where tablename = 'half'")).toEqual([]);
   });
-});
-
-test('a folder is one process’s at a time, and free again once released', async () => {
-  const release = await lockFolder(folder);
-  await expect(lockFolder(folder)).rejects.toThrow(FolderInUse);
-  await release();
-  await (
-    await lockFolder(folder)
-  )();
 });

@@ -5,7 +5,10 @@ import { LAYOUTS } from '../../../core/engine/layouts.js';
 import type { Engine } from '../../../core/engine/engine.js';
 import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf } from './card-form.js';
 import { cardCurve, furthestApart, newestSweep, sweptCurve } from './curves.js';
-import { onWheel } from './on-the-wheel.js';
+import type { Steps } from '../../bench/use-steps.js';
+import { measureOf } from '../../../core/plan/measures.js';
+import type { SheetRow } from '../../../core/record/sheet.js';
+import { crankOf, findsOf, onWheel } from './on-the-wheel.js';
 import { PARTS, partOf, timingSteps } from './steps.js';
 import { whatToRead } from './words.js';
 
@@ -123,5 +126,40 @@ describe('the steps of the degreeing', () => {
     expect(onWheel('intake-open', 4)).toBe(-4);
     expect(onWheel('intake-close', 40)).toBe(-140);
     expect(onWheel('exhaust-centreline', 114)).toBe(-114);
+  });
+});
+
+describe('the crank stands where the number says', () => {
+  const at = (measure: string, change: { typed?: number; read?: [number, number?][]; atLiftMm?: number } = {}) =>
+    crankOf({
+      entry: { preview: change.typed === undefined ? null : { value: change.typed } },
+      target: { measure: measureOf(measure), place: 'engine', unit: 'deg', atLiftMm: change.atLiftMm },
+      desk: {
+        readings: (change.read ?? []).map(([value, atLiftMm]) => ({ measure, place: 'engine', value, atLiftMm })),
+      },
+    } as unknown as Steps);
+
+  test('at what is typed, before that at what was last read here, before that at the top', () => {
+    expect(at('intake-close', { typed: 40, read: [[45]] })).toBe(220 - 360);
+    expect(at('intake-close', { read: [[45], [44]] })).toBe(224 - 360);
+    expect(at('intake-close')).toBe(0);
+  });
+  test('each event from its own dead centre, in its own sense', () => {
+    expect([at('intake-open', { typed: 4 }), at('exhaust-close', { typed: 2 })]).toEqual([-4, 2]);
+    expect(at('exhaust-open', { typed: 46 })).toBe(180 - 46);
+  });
+  test('a drop at another lift is no reading of this one', () => {
+    expect(at('intake-drop-opening', { read: [[84, 0.5], [68, 1.27]], atLiftMm: 0.5 })).toBe(84); // prettier-ignore
+  });
+  test('what has no dead centre does not turn the wheel', () => {
+    expect(at('cam-end-play', { typed: 0.1 })).toBe(0);
+  });
+
+  test('what is found lies on the wheel under its short name, in the order of the table', () => {
+    const row = (measure: string, value: number) => ({ measure, value }) as SheetRow;
+    expect(findsOf([row('intake-centreline', 108), row('intake-open', 4), row('cam-end-play', 0.1)])).toEqual([
+      { key: 'intake-open', deg: -4, label: 'I opens', kind: 'intake' },
+      { key: 'intake-centreline', deg: 108, label: 'I nose', kind: 'intake' },
+    ]);
   });
 });

@@ -1,0 +1,72 @@
+import { readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import type { Hint } from '../core/judge/hints.js';
+import { wordEntry, wordHint, wordLimit } from './wording.js';
+
+const IN = 25.4;
+/** Each hint as core gives it, the unit in which the builder typed, and what is to be read at the bench. */
+const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn', string][] = [
+  [{ code: 'differs-from-siblings', median: 0.016 * IN, difference: 0.004 * IN, score: 5.25 }, 'in', '0.0040 in over its siblings (middle 0.0160, score 5.3). Take it again.'],
+  [{ code: 'differs-from-siblings', median: 0.4, difference: -0.1, score: -4.2 }, 'mm', '0.100 mm under its siblings (middle 0.400, score −4.2). Take it again.'],
+  [{ code: 'digit-slip', meant: 0.0155 * IN }, 'in', 'A digit slipped? 0.0155 would fit.'],
+  [{ code: 'sign-slip', meant: -0.005 * IN }, 'in', 'The other sign? −0.0050 in would fit.'],
+  [{ code: 'dial-revolution', revolutions: 1 }, 'in', 'One turn of the dial too many (0.100 in)?'],
+  [{ code: 'dial-revolution', revolutions: -1 }, 'in', 'One turn of the dial too few (0.100 in)?'],
+  [{ code: 'on-its-lobe' }, 'turn', 'Did that lifter stand on its lobe? Then it never tightens.'],
+  [{ code: 'hung-lifter' }, 'turn', 'Less than its neighbours: was zero really zero, or does the lifter hang in its bore?'],
+  [{ code: 'rod-backwards' }, 'in', 'Unlike the other pins: does a rod sit backwards?'],
+  [{ code: 'bore-unknown' }, 'in', 'The limit is a factor of the bore: measure the bore of this cylinder first.'],
+  [{ code: 'lift-short', angleDeg: 5.3, explains: true }, 'in', 'Short of its card: a dial 5.3° out of line would explain it.'],
+  [{ code: 'lift-short', angleDeg: 15.6, explains: false }, 'in', 'Short of its card by more than a dial out of line explains (16°): another cam, a worn lobe, or a wrong setting.'],
+  [{ code: 'drop-spread', spread: 1.5 }, 'deg', 'The drops differ by 1.50°: an asymmetric lobe, or a doubtful set-up.'],
+  [{ code: 'dead-centre-unknown' }, 'deg', 'Dead centre was not found before this was read.'],
+  [{ code: 'dead-centre-rough' }, 'deg', 'Dead centre was only found by the rough dial before this was read.'],
+  [{ code: 'dead-centre-off' }, 'deg', 'The pointer was not at dead centre when this was read.'],
+  [{ code: 'wheel-slipped' }, 'deg', 'The wheel slipped: this angle is suspect until it is read again.'],
+  [{ code: 'sprocket-moved' }, 'deg', 'The sprocket was moved after this was read: read it again.'],
+]; // prettier-ignore
+
+describe('what is odd about a value is said in words, in the unit in which it was typed', () => {
+  test.each(SAID)('%j in %s', (hint, unit, words) => expect(wordHint(hint, unit)).toBe(words));
+
+  test('no hint of core is without a case here', () => {
+    const core = ['judge/hints.ts', 'wheel/wheel-passes.ts'].map((file) =>
+      readFileSync(fileURLToPath(new URL(`../core/${file}`, import.meta.url)), 'utf8'),
+    );
+    const hints = [...core[0].matchAll(/\{ code: ('[a-z-]+'|[^}]*'sprocket-moved')/g)].flatMap(([, codes]) =>
+      [...codes.matchAll(/'([a-z-]+)'/g)].map(([, code]) => code),
+    );
+    const doubts = [...core[1].matchAll(/'((?:dead-centre|wheel)-[a-z]+)'/g)].map(([, code]) => code);
+    const said = new Set<string>(SAID.map(([{ code }]) => code));
+    expect(new Set([...hints, ...doubts]).size).toBeGreaterThan(12);
+    expect([...hints, ...doubts].filter((code) => !said.has(code))).toEqual([]);
+  });
+});
+
+describe('what was typed and cannot be read is told why', () => {
+  const choice = { options: ['at-clip', 'part-way', 'bottomed'] };
+  const sided = { sides: { plus: 'above', minus: 'below' } };
+  test.each([
+    ['empty', {}, 'nothing was typed'],
+    ['decimal-comma', {}, 'write the decimal with a point, not a comma'],
+    ['zero-denominator', {}, 'a fraction cannot be over zero'],
+    ['not-a-number', {}, 'this is no number; write 0.625 or 5/8'],
+    ['not-an-option', choice, 'one of at-clip, part-way, bottomed'],
+    ['unknown-side', sided, 'the side is above or below'],
+    ['unknown-side', {}, 'this has no side'],
+    ['sign-twice', sided, 'either a sign or a side, not both'],
+    ['off-the-wheel', {}, 'the wheel reads from 0 to 360'],
+    ['too-many-sizes', {}, 'at most four directions: front, front across, rear, rear across'],
+  ] as const)('%s', (reason, measure, words) => expect(wordEntry(reason, measure)).toBe(words));
+});
+
+describe('a limit stands as the shop wrote it', () => {
+  test.each([
+    [{ min: 0.02, max: 0.06, unit: 'in' }, '0.020 to 0.060 in'],
+    [{ min: 0.0015, max: 0.003, unit: 'in' }, '0.0015 to 0.003 in'],
+    [{ min: 0.0015, unit: 'in' }, '0.0015 in or more'],
+    [{ max: 0.16, unit: 'mm' }, '0.16 mm or less'],
+    [{ min: 0.5, max: 0.75, unit: 'turn' }, '0.50 to 0.75 turn'],
+    [{ min: -1.5, max: 1.5, unit: 'deg' }, '-1.5 to 1.5 °'],
+  ] as const)('%j', (limit, words) => expect(wordLimit(limit)).toBe(words));
+});

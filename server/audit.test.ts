@@ -1,0 +1,46 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { openShopFolder, type OpenShop } from './open-shop.js';
+import { projectRoot } from './project-root.js';
+
+const folder = mkdtempSync(join(tmpdir(), 'utex-audit-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const withShop = async (work: (shop: OpenShop['context']) => Promise<unknown>) => {
+  const shop = await openShopFolder({ dataFolder: folder, databaseUrl: null });
+  await work(shop.context);
+  await shop.close();
+};
+/** `npm run audit`, as the owner runs it while the shop is closed. */
+function audit(data = folder): { code: number | null; said: string } {
+  const { status, stdout, stderr } = spawnSync('node', ['--import', 'tsx', 'server/audit.ts'], {
+    cwd: projectRoot(),
+    env: { ...process.env, UTEX_DATA: data },
+    encoding: 'utf8',
+  });
+  return { code: status, said: stdout + stderr };
+}
+const act = (name: string) => ({ at: new Date(0), by: 'owner', act: name, engineId: null, body: { name } });
+
+test('the owner walks the chain of acts: it holds, until one row was changed behind its back, which is named', async () => {
+  await withShop(async ({ audit: log }) => {
+    for (const name of ['first', 'second', 'third']) await log.record(act(name), async () => {});
+  });
+  expect(audit()).toMatchObject({ code: 0, said: expect.stringContaining('The audit log holds: 3 rows') });
+
+  await withShop(async ({ database }) => {
+    await database.script('alter table audit disable trigger audit_stays');
+    await database.query(`update audit set by = 'somebody' where seq = 2`);
+  });
+  expect(audit()).toMatchObject({ code: 1, said: expect.stringContaining('broken at row 2 of 3') });
+});
+
+test('while a server has the folder open, the walk is refused by what it would disturb', async () => {
+  await withShop(async () => {
+    const { code, said } = audit();
+    expect(code).toBe(1);
+    expect(said).toContain('Another Utex has the data folder');
+  });
+});
