@@ -60,6 +60,12 @@ export const recordSummary = z.object({
   shop: z.string(),
   signedAt: z.string(),
   signedBy: z.string(),
+  counts: z.object({
+    within: z.number().int(),
+    doubt: z.number().int(),
+    accepted: z.number().int(),
+    notMeasured: z.number().int(),
+  }),
 });
 export type RecordSummary = z.infer<typeof recordSummary>;
 export const recordsAnswer = z.object({ records: z.array(recordSummary) });

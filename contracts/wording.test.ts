@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Hint } from '../core/judge/hints.js';
-import { wordEntry, wordHint, wordLimit } from './wording.js';
+import { wordCounts, wordEntry, wordHint, wordLimit } from './wording.js';
 
 const IN = 25.4;
 /** Each hint as core gives it, the unit in which the builder typed, and what is to be read at the bench. */
@@ -58,6 +58,13 @@ describe('what was typed and cannot be read is told why', () => {
     ['off-the-wheel', {}, 'the wheel reads from 0 to 360'],
     ['too-many-sizes', {}, 'at most four directions: front, front across, rear, rear across'],
   ] as const)('%s', (reason, measure, words) => expect(wordEntry(reason, measure)).toBe(words));
+});
+
+describe('what a record holds is one line', () => {
+  test.each([
+    [{ within: 16, doubt: 0, accepted: 0, notMeasured: 0 }, '16 within limits; everything required was measured'],
+    [{ within: 12, doubt: 1, accepted: 1, notMeasured: 4 }, '12 within limits; 1 in doubt; 1 accepted outside limits, with a reason; 4 not measured'],
+  ])('%j', (counts, words) => expect(wordCounts(counts)).toBe(words)); // prettier-ignore
 });
 
 describe('a limit stands as the shop wrote it', () => {

@@ -3,6 +3,7 @@ import type { Hint } from '../core/judge/hints.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../core/units/format.js';
 import type { Measure } from '../core/plan/measure.js';
 import type { EntryProblem } from '../core/record/read-entry.js';
+import type { RecordCounts } from '../core/record/record-counts.js';
 import { fromCanonical, type Unit } from '../core/units/units.js';
 
 /** The one place where what core says as data is put into words. */
@@ -94,6 +95,16 @@ export function wordLimit({ min, max, unit }: { min?: number; max?: number; unit
   };
   if (min !== undefined && max !== undefined) return `${figure(min)} to ${figure(max)} ${label}`;
   return min !== undefined ? `${figure(min)} ${label} or more` : `${figure(max!)} ${label} or less`;
+}
+
+/** What a record holds, in one line. */
+export function wordCounts({ within, doubt, accepted, notMeasured }: RecordCounts): string {
+  return [
+    `${within} within limits`,
+    ...(doubt ? [`${doubt} in doubt`] : []),
+    ...(accepted ? [`${accepted} accepted outside limits, with a reason`] : []),
+    notMeasured ? `${notMeasured} not measured` : 'everything required was measured',
+  ].join('; ');
 }
 
 /** What is odd about a value, in the unit in which it was typed. */

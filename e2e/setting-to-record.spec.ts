@@ -43,6 +43,9 @@ test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, t
   await page.getByRole('button', { name: 'Sign record' }).focus();
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/record$/);
+  await expect(
+    page.getByText('15 within limits; 1 accepted outside limits, with a reason; everything required was measured'),
+  ).toBeVisible();
 
   const save = async (name: RegExp) => {
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name }).click()]);
@@ -59,12 +62,21 @@ test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, t
   await page.getByLabel('Record, PDF or JSON').setInputFiles(pdf);
   await expect(page.getByRole('heading', { name: 'Valid', exact: true })).toBeVisible();
   await expect(page.getByText('Fenwater Racing')).toBeVisible();
+  await expect(page.getByText('15 within limits; 1 accepted')).toBeVisible();
 
   const bent = readFileSync(pdf);
   bent[Math.floor(bent.length / 3)] ^= 1;
   writeFileSync(info.outputPath('bent.pdf'), bent);
   await page.getByLabel('Record, PDF or JSON').setInputFiles(info.outputPath('bent.pdf'));
   await expect(page.getByRole('heading', { name: 'Not valid' })).toBeVisible();
+
+  // What is set after the signature stands on no record, and the place says so.
+  await page.goto(`/engines/${id}/setting`);
+  await expect(page.getByText('16 of 16')).toBeVisible();
+  await key(page, '0.5');
+  await expect(page.getByRole('region', { name: 'Just taken' })).toContainText('on the server');
+  await page.goto(`/engines/${id}/record`);
+  await expect(page.getByText('1 reading was taken after the last signature and stands on no record.')).toBeVisible();
 });
 
 test('a mistake is superseded and both tries stay in view, also after a reload', async ({ page }) => {

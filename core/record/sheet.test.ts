@@ -8,6 +8,7 @@ import { canonicalJson } from './canonical-json.js';
 import { readingsCsv } from './csv.js';
 import { settingMark } from './mark.js';
 import type { Disposition, Reading } from './reading.js';
+import { recordCounts } from './record-counts.js';
 import { buildSheet } from './sheet.js';
 
 const engine = LAYOUTS.find((layout) => layout.name === 'v8')!.engine as Engine;
@@ -147,6 +148,14 @@ describe('the record', () => {
     });
     const whole = buildRecord({ ...input(all.slice(1)), acceptMissing: { reason: 'head is off again' } });
     expect(whole).toMatchObject({ ok: true, record: { notMeasured: [{ place: '1E', reason: 'head is off again' }] } });
+  });
+
+  test('in four figures: a depth and the turns that make it are one value, an accepted one is none within', () => {
+    const high = reading('6E', 1.5);
+    const most = all.filter(({ place }) => place !== '6E' && place !== '1I');
+    const built = buildRecord({ ...input([...most, high], [decision(high, 'accepted')]), acceptMissing: { reason: 'head is off' } }); // prettier-ignore
+    if (!built.ok) throw new Error('refused');
+    expect(recordCounts(built.record)).toEqual({ within: 14, doubt: 0, accepted: 1, notMeasured: 1 });
   });
 
   test('keeps every try, the limits it was judged by, and who built it', () => {

@@ -1,6 +1,8 @@
 import QRCode from 'qrcode';
+import { wordCounts } from '../../contracts/wording.js';
 import { measureOf } from '../../core/plan/measures.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
+import { recordCounts } from '../../core/record/record-counts.js';
 import { dialUnit, settingValue } from '../../core/record/setting-value.js';
 import { UNIT_LABEL } from '../../core/units/format.js';
 import { drawMap } from './pdf-map.js';
@@ -79,17 +81,8 @@ function frontPage(doc: Doc, record: BuildRecord, fingerprint: string): void {
   let y = Math.max(end + 14, 566);
   hairline(doc, margin, y, margin + INNER);
   y += 12;
-  const counted = { in: 0, doubt: 0, low: 0, high: 0, suspect: 0, unjudged: 0 };
-  for (const row of record.values) if (!row.derivedFrom) counted[row.verdict]++;
-  const accepted = record.dealtWith.filter((dealt) => dealt.disposition?.action === 'accepted').length;
-  const sums = [
-    `${counted.in} within limits`,
-    ...(counted.doubt ? [`${counted.doubt} in doubt`] : []),
-    ...(accepted ? [`${accepted} accepted outside limits, with a reason`] : []),
-    record.notMeasured.length ? `${record.notMeasured.length} not measured` : 'everything required was measured',
-  ];
   write(doc, `${record.specSet.title}, version ${record.specSet.version}`, margin, y, { font: 'strong', size: 11 });
-  write(doc, `${sums.join('; ')}.`, margin, y + 16, { size: 10, width: INNER - 150 });
+  write(doc, `${wordCounts(recordCounts(record))}.`, margin, y + 16, { size: 10, width: INNER - 150 });
   write(doc, record.statement, margin, y + 62, { size: 8.5, colour: INK.steel, width: INNER - 150 });
 
   const qr = 116;

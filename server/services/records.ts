@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import type { RecordSummary, VerifyAnswer } from '../../contracts/record.js';
 import type { Person } from '../../contracts/shop.js';
 import { buildRecord } from '../../core/record/build-record.js';
+import { recordCounts } from '../../core/record/record-counts.js';
 import { Failure } from '../failure.js';
 import { checkJws, signRecord } from '../record/jws.js';
 import { renderPdf } from '../record/pdf.js';
@@ -66,6 +67,7 @@ export async function sign(
       shop: shop.name,
       signedAt: record.signedAt,
       signedBy: by.name,
+      counts: recordCounts(record),
     };
     const act = {
       at: now,

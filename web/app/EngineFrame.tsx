@@ -6,11 +6,17 @@ import type { Stage } from '../../core/plan/measure.js';
 import { stageProgress } from '../../core/plan/stage-progress.js';
 import type { Sheet } from '../../core/record/sheet.js';
 import { StageRibbon, type RibbonStage } from '../drawings/StageRibbon.js';
-import { useDesk } from '../state/desk.js';
+import { useDesk, type Desk } from '../state/desk.js';
 import './engine-frame.css';
 
-/** How far each stage is, from the sheet. */
-function stagesOf(base: string, engine: EngineAnswer, sheet: Sheet): RibbonStage[] {
+interface Loaded extends Pick<Desk, 'readings' | 'records'> {
+  engine: EngineAnswer;
+  sheet: Sheet;
+}
+
+/** How far each stage is, from the sheet; the record by whether something was read since it was signed. */
+function stagesOf({ engine, sheet, readings, records }: Loaded): RibbonStage[] {
+  const base = `/engines/${engine.id}`;
   const measured = (stage: Stage, place: string, title: string): RibbonStage => ({
     key: place,
     title,
@@ -19,6 +25,7 @@ function stagesOf(base: string, engine: EngineAnswer, sheet: Sheet): RibbonStage
   });
   const open =
     sheet.flags.filter((flag) => flag.open).length + sheet.missing.filter((missing) => !missing.disposition).length;
+  const [newest] = records;
   return [
     measured('bottom-end', 'bottom-end', 'Bottom end'),
     measured('dead-centre', 'dead-centre', 'Dead centre'),
@@ -35,7 +42,12 @@ function stagesOf(base: string, engine: EngineAnswer, sheet: Sheet): RibbonStage
       href: `${base}/review`,
       state: sheet.rows.length === 0 ? 'empty' : open > 0 ? 'open' : 'done',
     },
-    { key: 'record', title: 'Record', href: `${base}/record`, state: 'empty' },
+    {
+      key: 'record',
+      title: 'Record',
+      href: `${base}/record`,
+      state: !newest ? 'empty' : readings.some(({ takenAt }) => takenAt > newest.signedAt) ? 'open' : 'done',
+    },
   ];
 }
 
@@ -43,7 +55,7 @@ function stagesOf(base: string, engine: EngineAnswer, sheet: Sheet): RibbonStage
 export function EngineFrame() {
   const { id } = useParams();
   const here = useLocation().pathname.split('/')[3] ?? 'setting';
-  const { status, failure, engine, sheet, load } = useDesk();
+  const { status, failure, engine, sheet, readings, records, load } = useDesk();
   useEffect(() => void load(id!), [id, load]);
   useEffect(() => {
     if (engine) document.title = `${engine.tag} · Utex`;
@@ -68,7 +80,7 @@ export function EngineFrame() {
           {engine.title}, {engine.customer}
         </span>
         <StageRibbon
-          stages={stagesOf(`/engines/${engine.id}`, engine, sheet)}
+          stages={stagesOf({ engine, sheet, readings, records })}
           current={here}
           link={(stage, content) => (
             <Link

@@ -1,5 +1,6 @@
 import { create } from 'zustand';
 import type { EngineAnswer } from '../../contracts/engine.js';
+import type { RecordSummary } from '../../contracts/record.js';
 import type { NewReading } from '../../contracts/reading.js';
 import type { CompletedCard } from '../../core/cam/cam-card.js';
 import type { LobeSweep } from '../../core/cam/lobe-sweep.js';
@@ -15,7 +16,7 @@ import { useSession } from './session.js';
 /** Where a reading is: only here, on the server, or refused by it (with its words). */
 export type Saved = 'kept-here' | 'on-server' | { refused: string };
 
-interface Desk {
+export interface Desk {
   engineId: string | null;
   status: 'loading' | 'ready' | 'failed';
   failure: string | null;
@@ -25,6 +26,8 @@ interface Desk {
   /** The newest cam card, completed, and the lobes that were swept. */
   card: CompletedCard | null;
   sweeps: LobeSweep[];
+  /** What was signed, newest first. */
+  records: RecordSummary[];
   sheet: Sheet | null;
   saved: Record<string, Saved>;
   acknowledged: string[];
@@ -70,6 +73,7 @@ export const useDesk = create<Desk>((set, get) => ({
   dispositions: [],
   card: null,
   sweeps: [],
+  records: [],
   sheet: null,
   saved: {},
   acknowledged: [],
@@ -84,20 +88,23 @@ export const useDesk = create<Desk>((set, get) => ({
         dispositions: [],
         card: null,
         sweeps: [],
+        records: [],
         sheet: null,
         saved: {},
         acknowledged: [],
       });
     try {
       const base = `/api/engines/${engineId}`;
-      const [engine, { readings }, { dispositions }, { acknowledged }, { card }, { sweeps }] = await Promise.all([
-        call<EngineAnswer>('GET', base),
-        call<{ readings: Reading[] }>('GET', `${base}/readings`),
-        call<{ dispositions: Disposition[] }>('GET', `${base}/dispositions`),
-        call<{ acknowledged: string[] }>('GET', `${base}/cautions`),
-        call<{ card: CompletedCard | null }>('GET', `${base}/cam-card`),
-        call<{ sweeps: LobeSweep[] }>('GET', `${base}/sweeps`),
-      ]);
+      const [engine, { readings }, { dispositions }, { acknowledged }, { card }, { sweeps }, { records }] =
+        await Promise.all([
+          call<EngineAnswer>('GET', base),
+          call<{ readings: Reading[] }>('GET', `${base}/readings`),
+          call<{ dispositions: Disposition[] }>('GET', `${base}/dispositions`),
+          call<{ acknowledged: string[] }>('GET', `${base}/cautions`),
+          call<{ card: CompletedCard | null }>('GET', `${base}/cam-card`),
+          call<{ sweeps: LobeSweep[] }>('GET', `${base}/sweeps`),
+          call<{ records: RecordSummary[] }>('GET', `${base}/records`),
+        ]);
       if (get().engineId !== engineId) return;
       const here = await keptFor(engineId);
       const known = new Set(readings.map((reading) => reading.id));
@@ -113,6 +120,7 @@ export const useDesk = create<Desk>((set, get) => ({
         dispositions,
         card,
         sweeps,
+        records,
         acknowledged,
         saved,
         sheet: sheetOf({ engine, readings: all, dispositions, card }),

@@ -1,8 +1,6 @@
 import Button from '@mui/material/Button';
-import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
-import type { RecordSummary } from '../../../contracts/record.js';
-import { call, sayError } from '../../app/api.js';
+import { wordCounts } from '../../../contracts/wording.js';
 import { useDesk } from '../../state/desk.js';
 
 const when = (iso: string) =>
@@ -16,25 +14,23 @@ const when = (iso: string) =>
 
 /** What was signed, to hand over: every revision as PDF and as JSON, and everything of the engine as files. */
 export function Record() {
+  const { records, readings } = useDesk();
   const engine = useDesk((state) => state.engine)!;
-  const [records, setRecords] = useState<RecordSummary[] | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    call<{ records: RecordSummary[] }>('GET', `/api/engines/${engine.id}/records`).then(
-      (answer) => setRecords(answer.records),
-      (error) => setProblem(sayError(error)),
-    );
-  }, [engine.id]);
-
+  const since = readings.filter(({ takenAt }) => records.length > 0 && takenAt > records[0].signedAt).length;
   return (
     <div style={{ maxWidth: 860 }}>
-      {problem && <p role="alert">{problem}</p>}
-      {records?.length === 0 && (
+      {records.length === 0 && (
         <p>
           Nothing is signed yet. <Link to={`/engines/${engine.id}/review`}>Go to the review</Link>
         </p>
       )}
-      {records?.map((record, index) => (
+      {since > 0 && (
+        <p style={{ borderLeft: '4px solid var(--ochre)', paddingLeft: 10 }}>
+          {since} {since === 1 ? 'reading was' : 'readings were'} taken after the last signature and{' '}
+          {since === 1 ? 'stands' : 'stand'} on no record. <Link to={`/engines/${engine.id}/review`}>Sign again</Link>
+        </p>
+      )}
+      {records.map((record, index) => (
         <section
           key={record.id}
           aria-label={`Revision ${record.revision}`}
@@ -46,6 +42,8 @@ export function Record() {
           </h2>
           <p style={{ margin: '0 0 10px' }}>
             Signed by {record.signedBy}, {when(record.signedAt)}
+            <br />
+            {wordCounts(record.counts)}
           </p>
           <div style={{ display: 'flex', flexWrap: 'wrap', gap: 12 }}>
             <Button

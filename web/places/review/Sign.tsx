@@ -9,7 +9,7 @@ import { useSession } from '../../state/session.js';
 
 /** The signature: refused while a flag is open; what is missing must be accepted with a reason. */
 export function Sign({ open, unanswered }: { open: number; unanswered: number }) {
-  const { engine, saved, readings } = useDesk();
+  const { engine, saved, readings, reload } = useDesk();
   const person = useSession((state) => state.person)!;
   const navigate = useNavigate();
   const [reason, setReason] = useState('');
@@ -23,6 +23,7 @@ export function Sign({ open, unanswered }: { open: number; unanswered: number })
     setBusy(true);
     try {
       await call('POST', `/api/engines/${engine!.id}/records`, unanswered > 0 ? { missing: 'accepted', reason } : {});
+      await reload();
       void navigate(`/engines/${engine!.id}/record`);
     } catch (error) {
       setProblem(sayError(error));

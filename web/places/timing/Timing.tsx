@@ -93,10 +93,13 @@ export function Timing() {
       {form === 'sweep' && <SweepForm />}
       {form === 'curves' && <Curves />}
       {form === 'decision' && <Decision />}
-      <section className="bench-strip" aria-label="Crank strip">
-        <p className="bench-strip-source">{sayEventSource(source)}</p>
-        <CrankStrip spans={spans} crankDeg={wrapCycle(360 + crank)} stops={[]} marginDeg={DEFAULT_MARGIN_DEG} />
-      </section>
+      {/* A form, a table and a chart need the height, and no crank is turned at them. */}
+      {measuring && (
+        <section className="bench-strip" aria-label="Crank strip">
+          <p className="bench-strip-source">{sayEventSource(source)}</p>
+          <CrankStrip spans={spans} crankDeg={wrapCycle(360 + crank)} stops={[]} marginDeg={DEFAULT_MARGIN_DEG} />
+        </section>
+      )}
       <BenchKeysHelp open={help} onClose={() => setHelp(false)} keys={KEYS} />
     </div>
   );

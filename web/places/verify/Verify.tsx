@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { useEffect, useRef, useState, type ChangeEvent } from 'react';
 import { useSearchParams } from 'react-router';
 import type { VerifyAnswer } from '../../../contracts/record.js';
+import { wordCounts } from '../../../contracts/wording.js';
 import { call, sayError } from '../../app/api.js';
 import { Page } from '../../app/Page.js';
 import { MarkAt } from '../../drawings/VerdictMark.js';
@@ -47,6 +48,8 @@ function Answer({ asked, answer }: { asked: string; answer: VerifyAnswer }) {
             {new Date(record.signedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })},
             revision {record.revision}
           </dd>
+          <dt>Values</dt>
+          <dd style={{ margin: 0 }}>{wordCounts(record.counts)}</dd>
           <dt>Fingerprint</dt>
           <dd className="figure" style={{ margin: 0, wordBreak: 'break-all' }}>
             {record.fingerprint}
