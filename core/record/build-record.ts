@@ -6,8 +6,11 @@ import type { SpecSet } from '../plan/spec-sets.js';
 import type { Disposition, Reading } from './reading.js';
 import { buildSheet, type Flag, type SheetRow } from './sheet.js';
 
-/** Raised whenever a formula or a rule of judgement changes, so that an old record says by which it was judged. */
-export const FORMULA_VERSION = '1';
+/**
+ * Raised whenever a formula or a rule of judgement changes, so that an old record says by which it was judged. Since 2,
+ * angles read before the sprocket was moved are suspect, and drops are not paired across a move or a slip.
+ */
+export const FORMULA_VERSION = '2';
 
 export interface Signatory {
   handle: string;

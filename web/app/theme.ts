@@ -35,9 +35,12 @@ export function makeTheme(shade: Shade): Theme {
           root: {
             minHeight: 44,
             paddingInline: 18,
+            // The fi of “Fit” would lose its dot.
+            fontVariantLigatures: 'no-common-ligatures',
             '&.Mui-focusVisible': { outline: '3px solid var(--dye)', outlineOffset: 2 },
           },
           outlined: { borderColor: 'var(--brass)' },
+          sizeSmall: { fontSize: 16 },
         },
       },
       MuiTextField: { defaultProps: { variant: 'standard', fullWidth: true } },
