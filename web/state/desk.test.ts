@@ -48,6 +48,7 @@ beforeEach(() => {
       if (last === 'cautions') return json(200, { acknowledged: [] });
       if (last === 'cam-card') return json(200, { card: null });
       if (last === 'sweeps') return json(200, { sweeps: [] });
+      if (last === 'records') return json(200, { records: [] });
       return json(200, ENGINE);
     }
     const post = JSON.parse(body!) as Post;
