@@ -18,7 +18,7 @@ import { useSetting } from './use-setting.js';
 import { METHOD_NAME } from './words.js';
 
 const KEYS: [string, string][] = [
-  ['0 … 9 . / −', 'into the active valve; 5/8 and 1-3/8 are read as fractions'],
+  ['0 … 9 . / −', 'into the active valve; 5/8 and 1 3/8 are read as fractions'],
   ['Enter', 'take the value and step on'],
   ['Backspace', 'correct the last key'],
   ['Esc', 'leave what is typed; again, leave the bench'],
