@@ -63,11 +63,8 @@ function sheetOf({
 
 const isRefused = (saved: Saved | undefined) => typeof saved === 'object';
 
-/** One engine on the bench: its readings (those of the server, then those kept here), and the sheet that follows. */
-export const useDesk = create<Desk>((set, get) => ({
-  engineId: null,
-  status: 'loading',
-  failure: null,
+/** A desk with nothing on it yet. */
+const EMPTY = {
   engine: null,
   readings: [],
   dispositions: [],
@@ -77,22 +74,17 @@ export const useDesk = create<Desk>((set, get) => ({
   sheet: null,
   saved: {},
   acknowledged: [],
+};
+
+/** One engine on the bench: its readings (those of the server, then those kept here), and the sheet that follows. */
+export const useDesk = create<Desk>((set, get) => ({
+  ...EMPTY,
+  engineId: null,
+  status: 'loading',
+  failure: null,
 
   async load(engineId) {
-    if (get().engineId !== engineId)
-      set({
-        engineId,
-        status: 'loading',
-        engine: null,
-        readings: [],
-        dispositions: [],
-        card: null,
-        sweeps: [],
-        records: [],
-        sheet: null,
-        saved: {},
-        acknowledged: [],
-      });
+    if (get().engineId !== engineId) set({ ...EMPTY, engineId, status: 'loading' });
     try {
       const base = `/api/engines/${engineId}`;
       const [engine, { readings }, { dispositions }, { acknowledged }, { card }, { sweeps }, { records }] =
