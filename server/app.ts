@@ -89,6 +89,8 @@ function asFailure(error: FastifyError): Failure {
 export async function buildApp({ context, dataFolder, version, webFolder }: AppOptions): Promise<App> {
   const app = Fastify({
     bodyLimit: BODY_LIMIT,
+    // Only faults are logged, and they name what they are about: no request needs a logger of its own.
+    childLoggerFactory: (logger) => logger,
     logger: { level: process.env.NODE_ENV === 'test' ? 'silent' : 'error' },
     forceCloseConnections: 'idle',
     // What arrives on an open connection while closing is still answered, in our own shape; then it is closed.

@@ -21,6 +21,7 @@ export interface Session {
 /** Signing in by handle and PIN, with tries counted by handle, and finding whose token a request carries. */
 export class Sessions {
   private readonly wrong = new Map<string, number[]>();
+  /** By the token itself, which stays in memory; on the disk it is hashed. */
   private readonly known = new Map<string, Session & { believedUntil: number }>();
   /** Compared against when the handle is unknown, so that the time taken does not tell. */
   private readonly nobody = hashPin(randomBytes(12).toString('hex'));
@@ -52,27 +53,25 @@ export class Sessions {
   /** Whose token this is, or null when it is unknown or expired. */
   async find(token: string): Promise<Person | null> {
     const now = this.context.clock.now();
-    const hash = hashToken(token);
-    let session = this.known.get(hash);
+    let session = this.known.get(token);
     if (!session || session.believedUntil < now.getTime()) {
-      const found = await findSession(this.context.database, hash);
+      const found = await findSession(this.context.database, hashToken(token));
       if (!found) {
-        this.known.delete(hash);
+        this.known.delete(token);
         return null;
       }
       session = { ...found, believedUntil: now.getTime() + BELIEVED_MS };
-      this.known.set(hash, session);
+      this.known.set(token, session);
     }
     if (session.expiresAt <= now) {
-      this.known.delete(hash);
+      this.known.delete(token);
       return null;
     }
     return session.person;
   }
 
   async close(token: string): Promise<void> {
-    const hash = hashToken(token);
-    this.known.delete(hash);
-    await deleteSession(this.context.database, hash);
+    this.known.delete(token);
+    await deleteSession(this.context.database, hashToken(token));
   }
 }
