@@ -94,6 +94,8 @@ test('the Bittern’s PDF says in words what was measured, what slipped, and how
     'Ansel Brook',
     'Tractor solid, version 2',
     'Lash, cold',
+    'Cam timing as measured, checked at 0.05 in',
+    '16 within limits; everything required was measured',
     'Intake centreline',
     'Cam card: Plough 224',
     'Lock nut had slipped; set again',
@@ -107,4 +109,8 @@ test('the Bittern’s PDF says in words what was measured, what slipped, and how
     // prettier-ignore
     expect(text).toContain(said);
   expect(text.replace(/\s/g, '')).toContain(summary.fingerprint);
+  // The page for the frame carries the cam as it was degreed, event by event, in the signs of the card.
+  const [front] = text.split('\f');
+  expect(front).toMatch(/Intake closes\s+40\.25°\s+after BDC/);
+  expect(front).toMatch(/Exhaust opens\s+46\.00°\s+before BDC/);
 });

@@ -8,6 +8,10 @@ import { UNIT_LABEL } from '../../core/units/format.js';
 import { drawMap } from './pdf-map.js';
 import { dateOf, hairline, INK, INNER, openDocument, PAGE, write, type Doc } from './pdf-page.js';
 import { tables } from './pdf-tables.js';
+import { drawTiming, TIMING_HEIGHT } from './pdf-timing.js';
+
+/** Where the lower part of the front page begins, with the sums and the QR code. */
+const LOWER = 566;
 
 /** The address that the QR code leads to. */
 export function verifyUrl(record: BuildRecord, fingerprint: string): string {
@@ -76,9 +80,11 @@ function frontPage(doc: Doc, record: BuildRecord, fingerprint: string): void {
     size: 9,
     colour: INK.steel,
   });
-  const end = drawMap(doc, record, margin, 238, INNER);
+  const mapEnd = drawMap(doc, record, margin, 238, INNER);
+  // Two rows of cylinders fill the page by themselves; the timing then stands in the tables alone.
+  const end = mapEnd + 20 + TIMING_HEIGHT < LOWER ? drawTiming(doc, record, mapEnd + 20) : mapEnd;
 
-  let y = Math.max(end + 14, 566);
+  let y = Math.max(end + 14, LOWER);
   hairline(doc, margin, y, margin + INNER);
   y += 12;
   write(doc, `${record.specSet.title}, version ${record.specSet.version}`, margin, y, { font: 'strong', size: 11 });

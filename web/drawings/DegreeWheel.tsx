@@ -1,15 +1,7 @@
 import { onCircle } from '../../core/drawing/arc.js';
 import { onDisc, WHEEL, wheelMarks } from '../../core/drawing/degree-wheel.js';
+import type { WheelFind } from '../../core/drawing/wheel-finds.js';
 import { readWheel, type WheelFace } from '../../core/wheel/wheel-face.js';
-
-/** Something found on the wheel: a stop, dead centre, an event, a nose. */
-export interface WheelFind {
-  key: string;
-  /** Crank degrees after top centre, as the wheel reads. */
-  deg: number;
-  label: string;
-  kind: 'stop' | 'centre' | 'intake' | 'exhaust';
-}
 
 const INK = { stop: 'var(--steel)', centre: 'var(--flag)', intake: 'var(--dye)', exhaust: 'var(--brass)' };
 

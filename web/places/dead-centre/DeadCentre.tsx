@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
+import type { WheelFind } from '../../../core/drawing/wheel-finds.js';
 import { triesByPlace } from '../../../core/record/sheet.js';
 import { readWheel } from '../../../core/wheel/wheel-face.js';
 import { wheelPasses } from '../../../core/wheel/wheel-passes.js';
@@ -10,7 +11,7 @@ import { StagePanel } from '../../bench/StagePanel.js';
 import { useBenchKeys } from '../../bench/use-bench-keys.js';
 import { useSteps, worstMark, type Step } from '../../bench/use-steps.js';
 import { WheelChoice } from '../../bench/WheelChoice.js';
-import { DegreeWheel, type WheelFind } from '../../drawings/DegreeWheel.js';
+import { DegreeWheel } from '../../drawings/DegreeWheel.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
 import { useDesk } from '../../state/desk.js';
 import { usePreferences } from '../../state/preferences.js';

@@ -1,10 +1,10 @@
+import { COMPARED, SHORT } from '../../../core/drawing/wheel-finds.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import type { AppliedLimit } from '../../../core/record/judge-reading.js';
 import type { Judging } from '../../../core/record/judging.js';
 import type { Sheet } from '../../../core/record/sheet.js';
 import { formatFigure } from '../../../core/units/format.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
-import { COMPARED, SHORT } from './on-the-wheel.js';
 
 const short = (deg: number) => formatFigure(deg, 'deg').replace(/\.?0+$/, '');
 const signed = (deg: number) => (deg > 0 ? '+' : '') + short(deg);

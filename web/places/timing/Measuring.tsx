@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { useMemo } from 'react';
+import { findsOf } from '../../../core/drawing/wheel-finds.js';
 import { spokenPlace } from '../../../core/engine/places.js';
 import type { Mark } from '../../../core/record/mark.js';
 import { formatFigure, formatValue } from '../../../core/units/format.js';
@@ -12,7 +13,7 @@ import { DegreeWheel } from '../../drawings/DegreeWheel.js';
 import { ValveMap, type DialFace } from '../../drawings/ValveMap.js';
 import { usePreferences } from '../../state/preferences.js';
 import { CardTable } from './CardTable.js';
-import { crankOf, findsOf } from './on-the-wheel.js';
+import { crankOf } from './on-the-wheel.js';
 import { whatToRead } from './words.js';
 
 /** One number of the degreeing at a time: on the wheel, or into the valve map for the lobe lifts. */

@@ -8,7 +8,8 @@ import { cardCurve, furthestApart, newestSweep, sweptCurve } from './curves.js';
 import type { Steps } from '../../bench/use-steps.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import type { SheetRow } from '../../../core/record/sheet.js';
-import { crankOf, findsOf, onWheel } from './on-the-wheel.js';
+import { findsOf, onWheel } from '../../../core/drawing/wheel-finds.js';
+import { crankOf } from './on-the-wheel.js';
 import { PARTS, partOf, timingSteps } from './steps.js';
 import { whatToRead } from './words.js';
 

@@ -1,0 +1,36 @@
+import { EVENT_MEASURES } from '../cam/expected-from-card.js';
+import { measureOf } from '../plan/measures.js';
+import type { SheetRow } from '../record/sheet.js';
+import { afterTdc, type AngleSides } from '../wheel/wheel-face.js';
+
+/** Something found on the wheel: a stop, dead centre, an event, a nose. */
+export interface WheelFind {
+  key: string;
+  /** Crank degrees after top centre, as the wheel reads. */
+  deg: number;
+  label: string;
+  kind: 'stop' | 'centre' | 'intake' | 'exhaust';
+}
+
+/** Crank degrees after top centre of an angle in its measure's own signs. */
+export const onWheel = (measure: string, value: number): number =>
+  afterTdc(value, measureOf(measure).sides as AngleSides);
+
+export const SHORT: Record<string, { label: string; kind: 'intake' | 'exhaust' }> = {
+  'intake-open': { label: 'I opens', kind: 'intake' },
+  'intake-close': { label: 'I closes', kind: 'intake' },
+  'exhaust-open': { label: 'E opens', kind: 'exhaust' },
+  'exhaust-close': { label: 'E closes', kind: 'exhaust' },
+  'intake-centreline': { label: 'I nose', kind: 'intake' },
+  'exhaust-centreline': { label: 'E nose', kind: 'exhaust' },
+};
+/** What is compared with the card, in the order in which it is listed. */
+export const COMPARED = [...Object.values(EVENT_MEASURES), 'intake-centreline', 'exhaust-centreline'];
+
+/** The events and noses that are measured, as they lie on the wheel. */
+export function findsOf(rows: Pick<SheetRow, 'measure' | 'value'>[]): WheelFind[] {
+  return COMPARED.flatMap((measure) => {
+    const row = rows.find((candidate) => candidate.measure === measure);
+    return row ? [{ key: measure, deg: onWheel(measure, row.value), ...SHORT[measure] }] : [];
+  });
+}
