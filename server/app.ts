@@ -100,7 +100,7 @@ export async function buildApp({ context, dataFolder, version, webFolder }: AppO
   app.setSerializerCompiler(asParsed);
   app.setErrorHandler<FastifyError>((error, request, reply) => {
     const failure = asFailure(error);
-    if (failure.code === 'server.failed') request.log.error(error);
+    if (failure.code === 'server.failed') request.log.error({ err: error, method: request.method, url: request.url });
     return reply.code(failure.status).type('application/json').send(JSON.stringify(failure.body()));
   });
 

@@ -62,14 +62,17 @@ const asLiteral = (value: unknown) =>
  * `prepare` has planned stays planned. `execute` takes no parameters, but literals.
  */
 function asPrepared(pglite: PGlite): Database['prepared'] {
-  const names = new Map<string, string>();
+  const names = new Map<string, Promise<string>>();
+  let count = 0;
+  const prepare = (sql: string): Promise<string> => {
+    const name = `utex_${count++}`;
+    const prepared = pglite.exec(`prepare ${name} as ${sql}`).then(() => name);
+    names.set(sql, prepared);
+    prepared.catch(() => names.delete(sql));
+    return prepared;
+  };
   return async <Row>(sql: string, params: unknown[]) => {
-    let name = names.get(sql);
-    if (!name) {
-      name = `utex_${names.size}`;
-      await pglite.exec(`prepare ${name} as ${sql}`);
-      names.set(sql, name);
-    }
+    const name = await (names.get(sql) ?? prepare(sql));
     const [{ rows }] = await pglite.exec(`execute ${name}(${params.map(asLiteral).join(', ')})`);
     return rows as Row[];
   };

@@ -55,6 +55,12 @@ describe('a prepared query', () => {
         expect(await database.prepared(asked, [words, number, at, null])).toEqual([{ words, number, at, none: null }]);
   });
 
+  test('asked twice at once for the first time is prepared once', async () => {
+    const fresh = 'select $1::int + 1 as next';
+    const answers = await Promise.all([1, 2, 3].map((number) => database.prepared(fresh, [number])));
+    expect(answers).toEqual([[{ next: 2 }], [{ next: 3 }], [{ next: 4 }]]);
+  });
+
   test('that fails is an error, and may be asked again', async () => {
     await expect(database.prepared(asked, ['a', 'no number', null, null])).rejects.toThrow(/invalid input syntax/);
     await expect(database.prepared('select no_such_column', [])).rejects.toThrow(/no_such_column/);
