@@ -15,6 +15,18 @@ test('the floor shows the four engines of the shop, searches by key and opens wi
   await expect(page).toHaveURL(/\/engines\/[0-9a-f-]{36}\//);
   await page.goBack();
   await expect(rows.filter({ hasText: 'PH8-031' })).toHaveCount(1);
+
+  // From the search, Enter opens what it finds first, however fast it was typed; finding nothing, it stays.
+  await page.goto('/');
+  await expect(rows.filter({ hasText: 'KM1-052' })).toHaveCount(1);
+  await page.keyboard.press('/');
+  await page.keyboard.type('no such engine');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('No engine matches “no such engine”.')).toBeVisible();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('bittern');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'BS6-114' })).toBeVisible();
 });
 
 test('a new engine is refused field by field, and nothing typed is lost', async ({ page }) => {
@@ -27,6 +39,8 @@ test('a new engine is refused field by field, and nothing typed is lost', async 
   await page.getByLabel('Ratio, intake').fill('nine');
   await page.getByRole('button', { name: 'Open the engine' }).click();
   await expect(page.getByText('must be filled in')).toHaveCount(2);
+  await expect(page.getByLabel('Tag')).toBeFocused();
+  await expect(page.getByRole('alert')).toHaveText('4 fields are not as they must be.');
   await expect(page.getByText('a cylinder fires twice in this order')).toBeVisible();
   await expect(page.getByLabel('Ratio, intake')).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByLabel('Ratio, intake')).toHaveValue('nine');

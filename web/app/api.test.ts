@@ -53,8 +53,8 @@ test('a server that cannot be reached, or answers what nobody can read, is told 
 });
 
 test('the wrong fields of a form are counted in words', () => {
-  expect(sayFields(1)).toBe('1 field is not as it must be.');
-  expect(sayFields(3)).toBe('3 fields are not as they must be.');
+  expect(sayFields(['tag'])).toBe('1 field is not as it must be.');
+  expect(sayFields(['tag', 'firingOrder', 'firingOrder'])).toBe('2 fields are not as they must be.');
 });
 
 test('a session that ran out is told to the whole app', async () => {

@@ -51,6 +51,8 @@ export function sayError(error: unknown): string {
   return first ? `${error.message} ${first.path}: ${first.message}.` : error.message;
 }
 
-/** How many fields of a form are wrong; which ones, they say themselves. */
-export const sayFields = (count: number): string =>
-  count === 1 ? '1 field is not as it must be.' : `${count} fields are not as they must be.`;
+/** How many fields of a form are wrong, each once however much is wrong with it; which ones, they say themselves. */
+export function sayFields(wrong: string[]): string {
+  const count = new Set(wrong).size;
+  return count === 1 ? '1 field is not as it must be.' : `${count} fields are not as they must be.`;
+}

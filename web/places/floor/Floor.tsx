@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { EngineSummary } from '../../../contracts/engine.js';
 import { spokenPlace } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
@@ -15,6 +15,8 @@ import { useSession } from '../../state/session.js';
 import './floor.css';
 
 interface Answer {
+  /** What was searched for. */
+  search: string;
   engines: EngineSummary[];
   page: number;
   pages: number;
@@ -84,7 +86,7 @@ function Row({ engine }: { engine: EngineSummary }) {
   );
 }
 
-/** All engines, the last touched first. `/` searches, the arrows walk, Enter opens. */
+/** All engines, the last touched first. `/` searches, the arrows walk, Enter opens, from the search what it finds first. */
 export function Floor() {
   const [params, setParams] = useSearchParams();
   const search = params.get('search') ?? '';
@@ -93,6 +95,9 @@ export function Floor() {
   const [typed, setTyped] = useState(search);
   const [answer, setAnswer] = useState<Answer | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
+  /** Enter was pressed in the search: what it finds first is opened, once it is there. */
+  const [opensFirst, setOpensFirst] = useState(false);
+  const navigate = useNavigate();
   const field = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLUListElement>(null);
   const role = useSession((state) => state.person?.role);
@@ -100,10 +105,10 @@ export function Floor() {
   useEffect(() => setTyped((text) => (document.activeElement === field.current ? text : search)), [search]);
   useEffect(() => {
     let stale = false;
-    call<Answer>('GET', `/api/engines?search=${encodeURIComponent(search)}&page=${page}`).then(
+    call<Omit<Answer, 'search'>>('GET', `/api/engines?search=${encodeURIComponent(search)}&page=${page}`).then(
       (found) => {
         if (stale) return;
-        setAnswer(found);
+        setAnswer({ ...found, search });
         setProblem(null);
       },
       (error) => !stale && setProblem(sayError(error)),
@@ -112,6 +117,12 @@ export function Floor() {
       stale = true;
     };
   }, [search, page]);
+
+  useEffect(() => {
+    if (!opensFirst || answer?.search !== typed) return;
+    setOpensFirst(false);
+    if (answer.engines.length > 0) void navigate(standing(answer.engines[0]).to);
+  }, [opensFirst, answer, typed, navigate]);
 
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent) => {
@@ -124,6 +135,7 @@ export function Floor() {
   }, []);
 
   const walk = (event: KeyboardEvent) => {
+    if (event.key === 'Enter' && event.target === field.current && typed.trim() !== '') setOpensFirst(true);
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (!step) return;
     event.preventDefault();
@@ -161,6 +173,7 @@ export function Floor() {
           inputRef={field}
           value={typed}
           onChange={(event) => {
+            setOpensFirst(false);
             setTyped(event.target.value);
             setParams(event.target.value ? { search: event.target.value } : {}, { replace: true });
           }}

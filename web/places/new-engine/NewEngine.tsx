@@ -34,20 +34,18 @@ export function NewEngine() {
   }, []);
 
   const show = (issues: Issue[]) => {
-    // A field with several faults says its first, and the topmost wrong field takes the focus.
+    // A field with several faults says its first.
     const first = new Map([...issues].reverse().map(({ path, message }) => [fieldOf(path), message]));
-    [...first]
-      .reverse()
-      .forEach(([name, message], index) =>
-        setError(name as FieldPath<EngineForm>, { message }, { shouldFocus: index === 0 }),
-      );
+    for (const [name, message] of first) setError(name as FieldPath<EngineForm>, { message });
+    // The topmost wrong field takes the focus, once the fields know that they are wrong.
+    requestAnimationFrame(() => document.querySelector<HTMLElement>('form [aria-invalid=true]')?.focus());
   };
   const submit = handleSubmit(async (form) => {
     clearErrors();
     setProblem(null);
     const checked = checkForm(form);
     if (!checked.ok) {
-      setProblem(sayFields(checked.issues.length));
+      setProblem(sayFields(checked.issues.map(({ path }) => fieldOf(path))));
       return show(checked.issues);
     }
     try {

@@ -45,7 +45,7 @@ export function SignIn() {
           onChange={(event) => setPin(event.target.value)}
           required
           autoComplete="current-password"
-          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+          slotProps={{ htmlInput: { inputMode: 'numeric' }, formHelperText: problem ? { role: 'alert' } : {} }}
           error={problem !== null}
           helperText={problem ?? ' '}
         />

@@ -35,7 +35,7 @@ export function CamCardForm() {
     event.preventDefault();
     setProblem(null);
     setIssues(checked.issues);
-    if (!checked.card) return setProblem(sayFields(checked.issues.length));
+    if (!checked.card) return setProblem(sayFields(checked.issues.map(({ path }) => path)));
     try {
       await call('POST', `/api/engines/${engine!.id}/cam-card`, checked.card);
       enqueueSnackbar('Cam card filed');
