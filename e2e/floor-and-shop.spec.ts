@@ -45,10 +45,14 @@ test('a new engine is refused field by field, and nothing typed is lost', async 
   await expect(page.getByLabel('Ratio, intake')).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByLabel('Ratio, intake')).toHaveValue('nine');
 
-  await page.getByLabel('Tag').fill(`NEW-${Date.now() % 100_000}`);
+  await page.getByLabel('Tag').fill('KM1-052');
   await page.getByLabel('Customer').fill('Fenwater Racing');
   await page.getByLabel('Firing order').fill('1-8-7-2-6-5-4-3');
   await page.getByLabel('Ratio, intake').fill('1.65');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('another engine already has this tag', { exact: true })).toBeVisible();
+  await expect(page.getByLabel('Tag')).toBeFocused();
+  await page.getByLabel('Tag').fill(`NEW-${Date.now() % 100_000}`);
   await page.getByRole('button', { name: 'Open the engine' }).click();
   await expect(page).toHaveURL(/\/bottom-end$/);
 });

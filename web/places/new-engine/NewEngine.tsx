@@ -23,6 +23,7 @@ export function NewEngine() {
   const navigate = useNavigate();
   const [specSets, setSpecSets] = useState<SpecSet[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
+  const [refused, setRefused] = useState(0);
   const { control, handleSubmit, setError, setValue, getValues, reset, watch, clearErrors, formState } =
     useForm<EngineForm>({ defaultValues: START });
   const { fields: banks, append, remove } = useFieldArray({ control, name: 'banks' });
@@ -33,12 +34,16 @@ export function NewEngine() {
     );
   }, []);
 
+  // The topmost wrong field takes the focus, once the fields know that they are wrong.
+  useEffect(() => {
+    if (refused > 0) document.querySelector<HTMLElement>('form [aria-invalid=true]')?.focus();
+  }, [refused]);
+
   const show = (issues: Issue[]) => {
     // A field with several faults says its first.
     const first = new Map([...issues].reverse().map(({ path, message }) => [fieldOf(path), message]));
     for (const [name, message] of first) setError(name as FieldPath<EngineForm>, { message });
-    // The topmost wrong field takes the focus, once the fields know that they are wrong.
-    requestAnimationFrame(() => document.querySelector<HTMLElement>('form [aria-invalid=true]')?.focus());
+    setRefused((times) => times + 1);
   };
   const submit = handleSubmit(async (form) => {
     clearErrors();
