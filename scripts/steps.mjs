@@ -63,25 +63,40 @@ export function build() {
 }
 
 /** What the tests need beyond npm: the program to look for, and Debian's package that brings it. */
-const DEBIAN_TOOLS = [
+const NEEDED = [
   { program: '/usr/bin/chromium', package: 'chromium' },
   { program: '/usr/bin/pdfsig', package: 'poppler-utils' },
 ];
+/** For the tests of a shop whose data is on a PostgreSQL server; all others run without. */
+const POSTGRESQL = [{ program: '/usr/bin/pg_virtualenv', package: 'postgresql' }];
+
+const commandFor = (packages) => `apt-get update && apt-get install -y --no-install-recommends ${packages.join(' ')}`;
+
+/** Installs those of `tools` that are missing, where this user may. Answers the packages that are missing still. */
+function installDebian(tools) {
+  const packages = tools.filter(({ program }) => !existsSync(program)).map((tool) => tool.package);
+  if (packages.length === 0 || process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) return packages;
+  console.log(`Installing ${packages.join(' and ')} …`);
+  const options = {
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+  };
+  const apt = (...args) => spawnSync('apt-get', args, options).status === 0;
+  const done = apt('update', '-qq') && apt('install', '-y', '-qq', '--no-install-recommends', ...packages);
+  return done ? [] : packages;
+}
 
 /** Installs Debian's Chromium and pdfsig where they are missing and this user may; else says the command and ends. */
 export function ensureDebianTools() {
-  const missing = DEBIAN_TOOLS.filter(({ program }) => !existsSync(program)).map((tool) => tool.package);
+  const missing = installDebian(NEEDED);
   if (missing.length === 0) return;
-  const command = `apt-get update && apt-get install -y --no-install-recommends ${missing.join(' ')}`;
-  if (process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) {
-    console.error(`The tests need ${missing.join(' and ')}. As root: ${command}`);
-    process.exit(1);
-  }
-  console.log(`Installing ${missing.join(' and ')} …`);
-  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  run('apt-get', ['update', '-qq'], { env });
-  run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...missing], {
-    env,
-    stdio: ['ignore', 'ignore', 'inherit'],
-  });
+  console.error(`The tests need ${missing.join(' and ')}. As root: ${commandFor(missing)}`);
+  process.exit(1);
+}
+
+/** The same for PostgreSQL; where it cannot be had, its tests are left out, and that is said. */
+export function offerPostgresql() {
+  const missing = installDebian(POSTGRESQL);
+  if (missing.length > 0)
+    console.error(`Without PostgreSQL the tests on it are left out. As root: ${commandFor(missing)}`);
 }

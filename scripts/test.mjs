@@ -5,7 +5,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { build, ensureDebianTools, install, ROOT, run } from './steps.mjs';
+import { build, ensureDebianTools, install, offerPostgresql, ROOT, run } from './steps.mjs';
 
 const only = process.argv.slice(2);
 const wants = (name) => only.length === 0 || only.includes(`--${name}`);
@@ -15,6 +15,7 @@ const E2E_JSON = join(RESULTS, 'e2e.json');
 
 install();
 ensureDebianTools();
+if (wants('jest')) offerPostgresql();
 build();
 if (only.length === 0) {
   run('npm', ['run', '--silent', 'types']);

@@ -49,11 +49,12 @@ export function asker(url: string, token?: string): Ask {
   };
 }
 
-export async function openTestShop(): Promise<TestShop> {
+/** @param databaseUrl the PostgreSQL server that has its data, where that is not the folder's own database */
+export async function openTestShop(databaseUrl: string | null = null): Promise<TestShop> {
   const folder = mkdtempSync(join(tmpdir(), 'utex-test-'));
   const clock = { at: new Date('2026-11-24T08:00:00.000Z') };
   const ticking: Clock = { now: () => clock.at };
-  const shop = await openShopFolder({ dataFolder: folder, databaseUrl: null }, ticking);
+  const shop = await openShopFolder({ dataFolder: folder, databaseUrl }, ticking);
   const app = await buildApp({ context: shop.context, dataFolder: folder, version: 'test' });
   const url = await app.listen({ port: 0, host: '127.0.0.1' });
 

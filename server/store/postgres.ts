@@ -18,6 +18,11 @@ const asQueries = (target: pg.Pool | pg.PoolClient): Queries => ({
 /** The same store on a PostgreSQL server, for a shop that has outgrown one machine. */
 export async function openPostgres(url: string): Promise<Database> {
   const pool = new pg.Pool({ connectionString: url, types });
+  // A server that is restarted ends its connections. The pool drops them and opens others when asked, and a statement
+  // that was under way fails by itself; but the event, unheard, would end this process.
+  const heard = () => {};
+  pool.on('error', heard);
+  pool.on('connect', (client) => client.on('error', heard));
   await pool.query('select 1');
   const names = new Map<string, string>();
   const nameOf = (sql: string) => names.get(sql) ?? names.set(sql, `utex_${names.size}`).get(sql)!;
@@ -29,16 +34,17 @@ export async function openPostgres(url: string): Promise<Database> {
     },
     async transaction(work) {
       const client = await pool.connect();
+      let lost: Error | undefined;
       try {
         await client.query('begin');
         const result = await work(asQueries(client));
         await client.query('commit');
         return result;
       } catch (error) {
-        await client.query('rollback');
+        await client.query('rollback').catch((reason: Error) => (lost = reason));
         throw error;
       } finally {
-        client.release();
+        client.release(lost);
       }
     },
     async script(sql) {
