@@ -32,11 +32,13 @@ const server = {
   readings: [] as object[],
   posts: [] as Post[],
   answer: (() => 'ok') as (post: Post) => 'ok' | 'away' | 422 | 401,
+  /** Until when the question for the cam card waits for its answer. */
+  cardAt: Promise.resolve(),
 };
 
 beforeEach(() => {
   outbox.clear();
-  Object.assign(server, { readings: [], posts: [], answer: () => 'ok' });
+  Object.assign(server, { readings: [], posts: [], answer: () => 'ok', cardAt: Promise.resolve() });
   useSession.setState({ status: 'signed-in', person: { handle: 'builder', name: 'Wren', role: 'builder' } });
   useDesk.setState({ engineId: null, saved: {} });
   globalThis.fetch = (async (path: string, { method, body }: { method: string; body?: string }) => {
@@ -46,6 +48,7 @@ beforeEach(() => {
       if (last === 'readings') return json(200, { readings: server.readings });
       if (last === 'dispositions') return json(200, { dispositions: [] });
       if (last === 'cautions') return json(200, { acknowledged: [] });
+      if (last === 'cam-card') await server.cardAt;
       if (last === 'cam-card') return json(200, { card: null });
       if (last === 'sweeps') return json(200, { sweeps: [] });
       if (last === 'records') return json(200, { records: [] });
@@ -132,6 +135,24 @@ test('what the server has already is not sent twice after a reload', async () =>
   await open();
   expect([server.posts.length, outbox.size]).toEqual([0, 0]);
   expect(useDesk.getState().readings).toHaveLength(1);
+});
+
+test('what is taken while the sheet is being loaded again stays on it, sent or not', async () => {
+  await open();
+  let answerCard = () => {};
+  server.cardAt = new Promise((resolve) => (answerCard = resolve));
+  const loading = useDesk.getState().reload();
+  await settled();
+  const sent = take('1I');
+  await settled();
+  server.answer = () => 'away';
+  const kept = take('1E');
+  await settled();
+  answerCard();
+  await loading;
+  const { readings, saved } = useDesk.getState();
+  expect(readings.map(({ id }) => id)).toEqual([sent, kept]);
+  expect([saved[sent], saved[kept]]).toEqual(['on-server', 'kept-here']);
 });
 
 test('a second try supersedes the first, at its own place only', async () => {

@@ -97,13 +97,22 @@ export const useDesk = create<Desk>((set, get) => ({
           call<{ sweeps: LobeSweep[] }>('GET', `${base}/sweeps`),
           call<{ records: RecordSummary[] }>('GET', `${base}/records`),
         ]);
-      if (get().engineId !== engineId) return;
       const here = await keptFor(engineId);
       const known = new Set(readings.map((reading) => reading.id));
-      const waiting = here.filter((kept) => !known.has(kept.reading.id));
       await forget(here.filter((kept) => known.has(kept.reading.id)).map((kept) => kept.reading.id));
-      const all = [...readings, ...waiting.map(asReading)];
-      const saved: Record<string, Saved> = Object.fromEntries(waiting.map((kept) => [kept.reading.id, 'kept-here']));
+      if (get().engineId !== engineId) return;
+      const shown = get();
+      const waiting = new Map(
+        here.filter((kept) => !known.has(kept.reading.id)).map((kept) => [kept.reading.id, asReading(kept)]),
+      );
+      const saved: Desk['saved'] = Object.fromEntries([...waiting.keys()].map((id) => [id, 'kept-here']));
+      // Taken, or sent, while the server was being asked: it is not in the answer, nor perhaps any longer kept here.
+      for (const reading of shown.readings) {
+        if (known.has(reading.id) || !shown.saved[reading.id]) continue;
+        waiting.set(reading.id, reading);
+        saved[reading.id] = shown.saved[reading.id];
+      }
+      const all = [...readings, ...[...waiting.values()].sort((a, b) => (a.takenAt < b.takenAt ? -1 : 1))];
       set({
         status: 'ready',
         failure: null,
