@@ -2,6 +2,7 @@ import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { clearanceDeg, type ValveSpan } from '../../core/cam/base-circle.js';
 import { stripSegments } from '../../core/drawing/crank-strip.js';
 import { CYCLE_DEG, sameCrank, wrapCycle } from '../../core/engine/crank.js';
+import { useWidth } from './use-width.js';
 
 interface Props {
   /** Two per cylinder, in firing order. */
@@ -13,12 +14,10 @@ interface Props {
   onTurn?: (crankDeg: number) => void;
 }
 
-const WIDTH = 1180;
 const LEFT = 34;
-const RIGHT = 1010;
+/** The two columns of degrees to the ramp. */
+const COLUMNS = 164;
 const TOP = 34;
-const scale = (RIGHT - LEFT) / CYCLE_DEG;
-const xOf = (deg: number) => LEFT + deg * scale;
 
 /**
  * The crank's two turns laid flat: a lane per cylinder in firing order, each valve's open span on it, the stops of the
@@ -27,6 +26,10 @@ const xOf = (deg: number) => LEFT + deg * scale;
  */
 export function CrankStrip({ spans, crankDeg, stops, marginDeg, onTurn }: Props) {
   const drawing = useRef<SVGSVGElement>(null);
+  const width = useWidth(drawing, 848);
+  const right = width - COLUMNS - 6;
+  const scale = (right - LEFT) / CYCLE_DEG;
+  const xOf = (deg: number) => LEFT + deg * scale;
   const cylinders = [...new Set(spans.map((span) => span.cylinder))];
   const lane = Math.max(17, Math.min(44, 150 / cylinders.length));
   const bottom = TOP + cylinders.length * lane;
@@ -34,7 +37,7 @@ export function CrankStrip({ spans, crankDeg, stops, marginDeg, onTurn }: Props)
 
   const turnTo = (event: PointerEvent) => {
     const box = drawing.current!.getBoundingClientRect();
-    const deg = ((event.clientX - box.left) * (WIDTH / box.width) - LEFT) / scale;
+    const deg = (event.clientX - box.left - LEFT) / scale;
     if (deg >= 0 && deg <= CYCLE_DEG) onTurn?.(wrapCycle(Math.round(deg)));
   };
   const onKeyDown = (event: KeyboardEvent) => {
@@ -48,7 +51,7 @@ export function CrankStrip({ spans, crankDeg, stops, marginDeg, onTurn }: Props)
   return (
     <svg
       ref={drawing}
-      viewBox={`0 0 ${WIDTH} ${height}`}
+      viewBox={`0 0 ${width} ${height}`}
       style={{ width: '100%', display: 'block', touchAction: 'none', userSelect: 'none' }}
       {...(onTurn
         ? {
@@ -131,7 +134,7 @@ export function CrankStrip({ spans, crankDeg, stops, marginDeg, onTurn }: Props)
                       />
                     ))}
                     <text
-                      x={intake ? RIGHT + 84 : RIGHT + 164}
+                      x={intake ? right + 84 : right + COLUMNS}
                       y={top + lane / 2 + 5}
                       textAnchor="end"
                       className="figure"
@@ -147,11 +150,18 @@ export function CrankStrip({ spans, crankDeg, stops, marginDeg, onTurn }: Props)
           </g>
         );
       })}
-      <text x={RIGHT + 164} y={TOP - 10} textAnchor="end" fontFamily="var(--head)" fontSize={14} fill="var(--steel)">
+      <text
+        x={right + COLUMNS}
+        y={TOP - 10}
+        textAnchor="end"
+        fontFamily="var(--head)"
+        fontSize={14}
+        fill="var(--steel)"
+      >
         degrees to the ramp
       </text>
       <line x1={xOf(crankDeg)} y1={TOP - 8} x2={xOf(crankDeg)} y2={bottom} stroke="var(--dye)" strokeWidth={2.4} />
-      <g transform={`translate(${Math.max(LEFT + 26, Math.min(RIGHT - 26, xOf(crankDeg)))} 0)`}>
+      <g transform={`translate(${Math.max(LEFT + 26, Math.min(right - 26, xOf(crankDeg)))} 0)`}>
         <rect x={-29} y={0} width={58} height={22} rx={3} fill="var(--dye)" />
         <text x={2} y={16} textAnchor="middle" className="figure" fontSize={15} fontWeight={600} fill="var(--paper)">
           {Math.round(crankDeg * 2) / 2}°
