@@ -23,6 +23,24 @@ const engineId = async (page: Page, tag: string) => {
   return (engines as { id: string }[])[0].id;
 };
 
+/** The address of every place of somebody who is signed in, by its name. */
+async function placesOf(page: Page): Promise<Record<string, string>> {
+  const petrel = await engineId(page, 'PH8-031');
+  return {
+    floor: '/',
+    'new engine': '/engines/new',
+    'bottom end': `/engines/${petrel}/bottom-end`,
+    'dead centre': `/engines/${petrel}/dead-centre`,
+    timing: `/engines/${petrel}/timing`,
+    setting: `/engines/${petrel}/setting`,
+    review: `/engines/${petrel}/review`,
+    record: `/engines/${await engineId(page, 'BS6-114')}/record`,
+    people: '/people',
+    verify: '/verify',
+    nowhere: '/nowhere',
+  };
+}
+
 for (const shade of ['light', 'dark'] as const) {
   test(`axe finds nothing wrong with any place, ${shade}`, async ({ page }) => {
     await page.addInitScript((chosen) => {
@@ -35,21 +53,7 @@ for (const shade of ['light', 'dark'] as const) {
     await expect(page.getByLabel('PIN')).toBeVisible();
     const found: Record<string, string[]> = { 'sign in': await faults(page) };
     await signIn(page, 'lead');
-    const petrel = await engineId(page, 'PH8-031');
-    const places = {
-      floor: '/',
-      'new engine': '/engines/new',
-      'bottom end': `/engines/${petrel}/bottom-end`,
-      'dead centre': `/engines/${petrel}/dead-centre`,
-      timing: `/engines/${petrel}/timing`,
-      setting: `/engines/${petrel}/setting`,
-      review: `/engines/${petrel}/review`,
-      record: `/engines/${await engineId(page, 'BS6-114')}/record`,
-      people: '/people',
-      verify: '/verify',
-      nowhere: '/nowhere',
-    };
-    for (const [name, address] of Object.entries(places)) {
+    for (const [name, address] of Object.entries(await placesOf(page))) {
       await page.goto(address);
       await expect(page.locator('h1')).toBeVisible();
       await page.waitForLoadState('networkidle');
@@ -64,3 +68,28 @@ for (const shade of ['light', 'dark'] as const) {
     expect(found).toEqual(Object.fromEntries(Object.keys(found).map((name) => [name, []])));
   });
 }
+
+test('on a phone no place is wider than the screen', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await signIn(page, 'lead');
+  const wide: string[] = [];
+  for (const [name, address] of Object.entries(await placesOf(page))) {
+    await page.goto(address);
+    await expect(page.locator('h1')).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    if (over > 0) wide.push(`${name}: ${over} px`);
+  }
+  expect(wide).toEqual([]);
+});
+
+test('on a tablet the limit and where it comes from are in sight while a number is typed', async ({ page }) => {
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await signIn(page, 'builder');
+  for (const place of ['setting', 'timing']) {
+    await page.goto(`/engines/${await engineId(page, 'PH8-031')}/${place}`);
+    await expect(page.getByTestId('active-number')).toBeVisible();
+    await page.keyboard.type('0.5');
+    await expect(page.getByText(/General shop practice/)).toBeInViewport({ ratio: 1 });
+  }
+});

@@ -51,11 +51,18 @@ export function People() {
   const { errors } = formState;
   return (
     <Page title="People" aside={shopName}>
-      <table style={{ borderCollapse: 'collapse', marginTop: 18, minWidth: 'min(560px, 100%)' }}>
+      <table
+        style={{
+          borderCollapse: 'collapse',
+          marginTop: 18,
+          minWidth: 'min(560px, 100%)',
+          fontSize: 'clamp(14px, 3.8vw, 17px)',
+        }}
+      >
         <thead>
           <tr style={{ textAlign: 'left', color: 'var(--steel)', fontFamily: 'var(--head)' }}>
             {['Name', 'Handle', 'Role', 'May'].map((head) => (
-              <th key={head} style={{ padding: '4px 24px 4px 0', fontWeight: 500 }}>
+              <th key={head} style={{ padding: '4px clamp(10px, 2vw, 24px) 4px 0', fontWeight: 500 }}>
                 {head}
               </th>
             ))}
@@ -64,9 +71,9 @@ export function People() {
         <tbody>
           {people.map(({ handle, name, role }) => (
             <tr key={handle} style={{ borderTop: '1px solid var(--hairline)' }}>
-              <td style={{ padding: '10px 24px 10px 0' }}>{name}</td>
+              <td style={{ padding: '10px clamp(10px, 2vw, 24px) 10px 0' }}>{name}</td>
               <td className="figure">{handle}</td>
-              <td style={{ paddingRight: 24 }}>{role}</td>
+              <td style={{ paddingRight: 'clamp(10px, 2vw, 24px)' }}>{role}</td>
               <td style={{ color: 'var(--steel)' }}>{MAY[role]}</td>
             </tr>
           ))}
