@@ -1,3 +1,4 @@
+import { chance } from '../chance.js';
 import type { CardEvents } from '../engine/engine.js';
 import { dialReading } from '../wheel/dial-reading.js';
 import { completeCard, eventsOfCard, type CamCard } from './cam-card.js';
@@ -5,19 +6,17 @@ import { advanceEvents, camEvents } from './cam-events.js';
 import { camInstall, installAt } from './cam-install.js';
 import { expectedFromCard } from './expected-from-card.js';
 
-function chance(seed: number) {
-  let state = seed;
-  return (low: number, high: number, step = 0.5) => {
-    state = (state * 1664525 + 1013904223) % 2 ** 32;
-    return low + Math.round(((state / 2 ** 32) * (high - low)) / step) * step;
-  };
+/** Angles of a wheel by chance, to the half degree unless said otherwise. */
+function angles(seed: number) {
+  const next = chance(seed);
+  return (low: number, high: number, step = 0.5) => low + Math.round((next() * (high - low)) / step) * step;
 }
-const anyEvents = (next: ReturnType<typeof chance>): CardEvents => ({
+const anyEvents = (next: ReturnType<typeof angles>): CardEvents => ({
   intakeOpenBtdc: next(-20, 40), intakeCloseAbdc: next(20, 80), exhaustOpenBbdc: next(20, 80), exhaustCloseAtdc: next(-20, 40),
 }); // prettier-ignore
 
 test('a card that prints any sufficient part of itself gives back the whole', () => {
-  const next = chance(21);
+  const next = angles(21);
   for (let round = 0; round < 200; round++) {
     const events = anyEvents(next);
     const all = camEvents(events);
@@ -39,7 +38,7 @@ test('a card that prints any sufficient part of itself gives back the whole', ()
 });
 
 test('advancing and retarding by the same undo each other, and the middle of the events moves with the cam', () => {
-  const next = chance(4);
+  const next = angles(4);
   for (let round = 0; round < 100; round++) {
     const [events, deg] = [anyEvents(next), next(-8, 8)];
     expect(advanceEvents(advanceEvents(events, deg), -deg)).toEqual(events);
@@ -48,7 +47,7 @@ test('advancing and retarding by the same undo each other, and the middle of the
 });
 
 test('no position of the sprocket is nearer to its target than the one chosen, by trying all', () => {
-  const next = chance(8);
+  const next = angles(8);
   for (let round = 0; round < 200; round++) {
     const input = {
       measuredCentreline: next(100, 116), targetCentreline: next(100, 116), settleRetard: next(0, 1),
@@ -72,7 +71,7 @@ test('a chosen target moves what the card lets expect, and nothing else', () => 
 });
 
 test('a dial turned by any travel reads it back, whichever way its numbers run and wherever it started', () => {
-  const next = chance(13);
+  const next = angles(13);
   for (let round = 0; round < 300; round++) {
     const perRev = [0.1, 1, 0.05][round % 3];
     const travel = next(0, 8, 0.01) * perRev + perRev / 1000;

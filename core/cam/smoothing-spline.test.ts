@@ -1,12 +1,6 @@
+import { chance } from '../chance.js';
 import { smoothingSpline, splineAt } from './smoothing-spline.js';
 
-function chance(seed: number) {
-  let state = seed;
-  return () => {
-    state = (state * 1664525 + 1013904223) % 2 ** 32;
-    return state / 2 ** 32;
-  };
-}
 const grid = (count: number, at: (index: number) => number) =>
   Float64Array.from({ length: count }, (_, index) => at(index));
 const bending = (m: Float64Array) => m.reduce((sum, value) => sum + value * value, 0);

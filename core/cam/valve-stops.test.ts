@@ -1,3 +1,4 @@
+import { chance } from '../chance.js';
 import { wrapCycle } from '../engine/crank.js';
 import type { CardEvents } from '../engine/engine.js';
 import { evenIntervals } from '../engine/firing.js';
@@ -7,15 +8,6 @@ import { STOP_METHODS, valveStops, type StopPlanInput } from './valve-stops.js';
 const V8 = [1, 8, 7, 2, 6, 5, 4, 3];
 const MILD: CardEvents = { intakeOpenBtdc: 30, intakeCloseAbdc: 66, exhaustOpenBbdc: 70, exhaustCloseAtdc: 26 };
 const LONG: CardEvents = { intakeOpenBtdc: 78, intakeCloseAbdc: 116, exhaustOpenBbdc: 120, exhaustCloseAtdc: 74 };
-
-/** A small repeatable source of chance for the properties. */
-function chance(seed: number) {
-  let state = seed;
-  return () => {
-    state = (state * 1664525 + 1013904223) % 2 ** 32;
-    return state / 2 ** 32;
-  };
-}
 
 function randomEngine(
   next: () => number,

@@ -1,5 +1,6 @@
 import { lobeAnalyse, type LobeAnalyseInput } from '../../core/cam/lobe-analyse.js';
 import { lobeFromCard } from '../../core/cam/lobe-from-card.js';
+import { chance } from '../../core/chance.js';
 import type { Ratio } from './ratio.js';
 
 const POINTS = 7200;
@@ -18,11 +19,8 @@ function longSweep(): LobeAnalyseInput {
     step: 0.05,
   });
   const step = (2 * halfWidth) / (points.length - 1);
-  let state = 1;
-  const wobble = () => {
-    state = (state * 1664525 + 1013904223) % 2 ** 32;
-    return (state / 2 ** 32 - 0.5) * 2 * UNCERTAINTY;
-  };
+  const next = chance(1);
+  const wobble = () => (next() - 0.5) * 2 * UNCERTAINTY;
   const rest = POINTS - points.length;
   const swept = [
     ...Array.from({ length: rest >> 1 }, (_, index): [number, number] => [points[0][0] - step * ((rest >> 1) - index), 0]),
