@@ -11,7 +11,7 @@ import { fromCanonical, toCanonical } from '../core/units/units.js';
 import { dialReading } from '../core/wheel/dial-reading.js';
 import { DIAL_IN_LINE_DEG, misalignment } from '../core/wheel/misalignment.js';
 import { trueTdc } from '../core/wheel/true-tdc.js';
-import { answerUnit, calculator, number, positive, unit } from './calculator.js';
+import { answerUnit, calculator, figure, number, positive, unit } from './calculator.js';
 import { cardEventsSchema } from './engine.js';
 
 /** The calculators of dead centre and cam timing. */
@@ -24,7 +24,7 @@ const trueTdcCalculator = calculator({
   name: 'true-tdc',
   summary: 'What the wheel reads at the real dead centre, from a stop or an equal drop on either side.',
   input: z.object({ method: z.enum(['piston-stop', 'equal-drop']), first: stop, second: stop }),
-  output: z.object({ wheelErrorDeg: number, halfSpanDeg: number }),
+  output: z.object({ wheelErrorDeg: figure, halfSpanDeg: figure }),
   compute: trueTdc,
 });
 
@@ -40,7 +40,7 @@ const dialReadingCalculator = calculator({
     runs: z.enum(['with', 'against']),
     expected: number.optional(),
   }),
-  output: z.object({ unit: answerUnit, travel: number, revolutionsOff: number.optional() }),
+  output: z.object({ unit: answerUnit, travel: figure, revolutionsOff: figure.optional() }),
   compute: ({ unit, ...input }) => ({ unit, ...dialReading(input) }),
 });
 
@@ -53,7 +53,7 @@ const misalignmentCalculator = calculator({
     observed: positive,
     maxAngleDeg: number.min(0, 'not below zero').max(90, 'at most 90').default(DIAL_IN_LINE_DEG),
   }),
-  output: z.object({ angleDeg: number, explains: z.boolean() }),
+  output: z.object({ angleDeg: figure, explains: z.boolean() }),
   compute: misalignment,
 });
 
@@ -68,13 +68,13 @@ const camEventsCalculator = calculator({
   summary: 'Durations, centrelines, separation, advance and overlap from the four events of a card.',
   input: cardEventsSchema,
   output: z.object({
-    intakeDuration: number,
-    exhaustDuration: number,
-    intakeCentreline: number,
-    exhaustCentreline: number,
-    lobeSeparation: number,
-    advance: number,
-    overlap: number,
+    intakeDuration: figure,
+    exhaustDuration: figure,
+    intakeCentreline: figure,
+    exhaustCentreline: figure,
+    lobeSeparation: figure,
+    advance: figure,
+    overlap: figure,
   }),
   compute: (events) => camEvents(checked(events)),
 });
@@ -90,7 +90,7 @@ const camCentrelineCalculator = calculator({
       .min(1, 'at least one pair')
       .max(50, 'at most 50 pairs'),
   }),
-  output: z.object({ centrelines: z.array(number), mean: number, spread: number }),
+  output: z.object({ centrelines: z.array(figure), mean: figure, spread: figure }),
   compute: ({ pairs, lobe }) => camCentreline(pairs, lobe),
 });
 
@@ -106,10 +106,10 @@ const camInstallCalculator = calculator({
     tolerance: number.min(0, 'not below zero').default(1),
   }),
   output: z.object({
-    offset: number,
-    centrelineNow: number,
-    centrelineSettled: number,
-    errorSettled: number,
+    offset: figure,
+    centrelineNow: figure,
+    centrelineSettled: figure,
+    errorSettled: figure,
     within: z.boolean(),
   }),
   compute: camInstall,
@@ -130,9 +130,9 @@ const lobeFromCardCalculator = calculator({
   }),
   output: z.object({
     unit: answerUnit,
-    points: z.array(pair),
-    halfWidth: number,
-    power: number,
+    points: z.array(z.tuple([figure, figure])),
+    halfWidth: figure,
+    power: figure,
     synthetic: z.literal(true),
   }),
   compute: ({ unit, ...input }) => ({ unit, ...lobeFromCard(input) }),
@@ -140,20 +140,20 @@ const lobeFromCardCalculator = calculator({
 
 /** Trust in a dial that shows half thousandths, inches. */
 export const DIAL_UNCERTAINTY_IN = 0.0005;
-const flanks = { opening: number, closing: number };
-const extremes = z.object({ max: number, atDeg: number, min: number, minAtDeg: number });
+const flanks = { opening: figure, closing: figure };
+const extremes = z.object({ max: figure, atDeg: figure, min: figure, minAtDeg: figure });
 
 export const lobeAnalysisSchema = z.object({
-  peak: z.object({ lift: number, deg: number }),
-  durations: z.array(z.object({ lift: number, ...flanks, duration: number })),
-  centrelineByArea: number,
-  centrelines: z.array(z.object({ drop: number, ...flanks, centreline: number })),
-  asymmetryDeg: number,
-  area: number,
+  peak: z.object({ lift: figure, deg: figure }),
+  durations: z.array(z.object({ lift: figure, ...flanks, duration: figure })),
+  centrelineByArea: figure,
+  centrelines: z.array(z.object({ drop: figure, ...flanks, centreline: figure })),
+  asymmetryDeg: figure,
+  area: figure,
   velocity: extremes,
   acceleration: extremes,
-  smoothing: z.object({ method: z.literal('reinsch-smoothing-spline'), uncertainty: number, rms: number }),
-  curve: z.array(z.tuple([number, number, number, number])),
+  smoothing: z.object({ method: z.literal('reinsch-smoothing-spline'), uncertainty: figure, rms: figure }),
+  curve: z.array(z.tuple([figure, figure, figure, figure])),
 });
 
 /** A sweep as it is sent: pairs of crank degrees and lift. */

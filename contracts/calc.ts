@@ -7,7 +7,7 @@ import { siblings } from '../core/judge/siblings.js';
 import { lash } from '../core/valvetrain/lash.js';
 import { preload } from '../core/valvetrain/preload.js';
 import { camCalculators } from './calc-cam.js';
-import { answerUnit, calculator, number, positive, unit, type Calculator } from './calculator.js';
+import { answerUnit, calculator, figure, number, positive, unit, type Calculator } from './calculator.js';
 import { cardEventsSchema } from './engine.js';
 
 const metal = z.enum(['iron', 'aluminium']);
@@ -27,11 +27,11 @@ const preloadCalculator = calculator({
   }),
   output: z.object({
     unit: answerUnit,
-    leverFactor: number,
-    adjusterTravel: number.optional(),
-    plungerTravel: number.optional(),
-    turnsForTarget: number.optional(),
-    shimForTarget: number.optional(),
+    leverFactor: figure,
+    adjusterTravel: figure.optional(),
+    plungerTravel: figure.optional(),
+    turnsForTarget: figure.optional(),
+    shimForTarget: figure.optional(),
   }),
   compute: ({ unit, ...input }) => ({ unit, ...preload(input) }),
 });
@@ -47,11 +47,11 @@ const lashCalculator = calculator({
     head: metal,
     growth: number.optional(),
   }),
-  output: z.object({ unit: answerUnit, hot: number, cold: number, growth: number }),
+  output: z.object({ unit: answerUnit, hot: figure, cold: figure, growth: figure }),
   compute: (input) => ({ unit: input.unit, ...lash(input) }),
 });
 
-const stopValve = z.object({ place: z.string(), clearanceDeg: number });
+const stopValve = z.object({ place: z.string(), clearanceDeg: figure });
 const valveStopsCalculator = calculator({
   name: 'valve-stops',
   summary: 'Crank positions at which each valve may be set, by one of five methods.',
@@ -66,9 +66,9 @@ const valveStopsCalculator = calculator({
     method: z.enum(STOP_METHODS),
   }),
   output: z.object({
-    stops: z.array(z.object({ crankDeg: number, valves: z.array(stopValve) })),
+    stops: z.array(z.object({ crankDeg: figure, valves: z.array(stopValve) })),
     unsafe: z.array(stopValve),
-    totalRotationDeg: number,
+    totalRotationDeg: figure,
   }),
   compute: (input) => {
     const issues = [...checkFiring(input.firingOrder, input.intervals), ...checkSeatEvents(input.events, ['events'])];
@@ -88,8 +88,8 @@ const siblingsCalculator = calculator({
     resolution: positive,
   }),
   output: z.object({
-    median: number,
-    scores: z.array(z.object({ place: z.string(), value: number, score: number, flagged: z.boolean() })),
+    median: figure,
+    scores: z.array(z.object({ place: z.string(), value: figure, score: figure, flagged: z.boolean() })),
   }),
   compute: ({ values, resolution }) => siblings(values, resolution),
 });
@@ -115,7 +115,7 @@ const judgeCalculator = calculator({
   output: z.object({
     verdict: z.enum(['in', 'doubt', 'low', 'high']),
     /** From where to where a value is in doubt, at each limit that there is. */
-    doubtZones: z.array(z.object({ from: number, to: number })),
+    doubtZones: z.array(z.object({ from: figure, to: figure })),
   }),
   compute: ({ value, min, max, uncertainty }) => ({
     verdict: judge(value, { min, max }, uncertainty),

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LARGEST, SMALLEST_DIVISOR } from '../core/tolerances.js';
 
 /**
  * The calculators: `POST /api/calc/<name>`. Lengths come and go in the request's `unit`; angles are crank degrees.
@@ -17,7 +18,13 @@ export function calculator<In extends z.ZodType, Out extends z.ZodType>(row: Cal
   return row;
 }
 
-export const number = z.number({ error: 'a number' });
-export const positive = number.positive('above zero');
+/** A number of a request. */
+export const number = z
+  .number({ error: 'a number' })
+  .min(-LARGEST, `at least −${LARGEST}`)
+  .max(LARGEST, `at most ${LARGEST}`);
+export const positive = number.min(SMALLEST_DIVISOR, 'above zero');
+/** A number of an answer; that it is one, and neither endless nor none, is checked on the way out. */
+export const figure = z.number();
 export const unit = z.enum(['in', 'mm']).default('in');
 export const answerUnit = z.enum(['in', 'mm']);

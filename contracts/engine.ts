@@ -52,7 +52,7 @@ export const engineShape = {
   lifter: z.enum(['hydraulic', 'solid']),
   mount: z.enum(['stud-nut', 'rocker-screw', 'pedestal-shim']),
   thread: z.object({
-    threadsPerUnit: z.number({ error: 'threads, as a number' }).positive('above zero').max(100, 'at most 100'),
+    threadsPerUnit: z.number({ error: 'threads, as a number' }).min(0.1, 'at least 0.1').max(100, 'at most 100'),
     unit: z.enum(['in', 'mm']),
   }),
   ratio: z.object({ intake: ratio, exhaust: ratio }),

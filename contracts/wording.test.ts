@@ -51,6 +51,7 @@ describe('what was typed and cannot be read is told why', () => {
     ['decimal-comma', {}, 'write the decimal with a point, not a comma'],
     ['zero-denominator', {}, 'a fraction cannot be over zero'],
     ['not-a-number', {}, 'this is no number; write 0.625 or 5/8'],
+    ['too-large', {}, 'nothing on an engine is as large as this'],
     ['not-an-option', choice, 'one of at-clip, part-way, bottomed'],
     ['unknown-side', sided, 'the side is above or below'],
     ['unknown-side', {}, 'this has no side'],

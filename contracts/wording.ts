@@ -71,6 +71,8 @@ export function wordEntry(reason: EntryProblem, measure: Pick<Measure, 'options'
       return 'a fraction cannot be over zero';
     case 'not-a-number':
       return 'this is no number; write 0.625 or 5/8';
+    case 'too-large':
+      return 'nothing on an engine is as large as this';
     case 'not-an-option':
       return `one of ${measure.options?.join(', ')}`;
     case 'unknown-side':

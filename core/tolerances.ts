@@ -23,3 +23,12 @@ export const SPLINE_RMS_RATIO = 1e-3;
 
 /** Crank degrees. Crossings are bisected down to this: a hundred-thousandth of what a wheel can be read to. */
 export const CROSSING_DEG = 1e-6;
+
+/**
+ * Any unit. No length, angle, count or load of an engine comes near it. What lies above was never read off a gauge, and
+ * would make sums run over and steps of a degree too small to count: 1e300 + 1 is 1e300, and a walk by degrees never ends.
+ */
+export const LARGEST = 1e6;
+
+/** Any unit. What divides must not be smaller, or quotients of the largest run over. */
+export const SMALLEST_DIVISOR = 1e-9;

@@ -1,3 +1,4 @@
+import { CYCLE_DEG } from '../engine/crank.js';
 import { ImpossibleInput } from '../impossible.js';
 import { PROFILE_CONVERGED } from '../tolerances.js';
 
@@ -28,7 +29,8 @@ const halfWidthFor = (lift: number, duration: number, lobeLift: number, power: n
  * always beats it. For each power q the first duration fixes the half width X; q is then found by bisection so that
  * the second fits too: the difference of the two half widths changes sign once as q grows.
  *
- * @throws ImpossibleInput when the higher lift has the longer duration, a lift lies above the lobe, or nothing fits
+ * @throws ImpossibleInput when the higher lift has the longer duration, a lift lies above the lobe, or no lobe
+ * that closes within two turns fits
  */
 export function lobeFromCard({ lobeLift, durations, centreline, step }: LobeFromCardInput): SyntheticLobe {
   const [low, high] = [...durations].sort((a, b) => a.lift - b.lift);
@@ -55,6 +57,7 @@ export function lobeFromCard({ lobeLift, durations, centreline, step }: LobeFrom
   }
   const power = (from + to) / 2;
   const halfWidth = halfWidthFor(low.lift, low.duration, lobeLift, power);
+  if (halfWidth > CYCLE_DEG / 2) throw new ImpossibleInput({ path: ['durations'], code: 'no-lobe-fits' });
   const points: [number, number][] = [];
   const first = Math.ceil((centreline - halfWidth) / step);
   const last = Math.floor((centreline + halfWidth) / step);

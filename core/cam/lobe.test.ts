@@ -1,3 +1,4 @@
+import { chance } from '../chance.js';
 import { ImpossibleInput } from '../impossible.js';
 import { lobeAnalyse, type LobeAnalyseInput } from './lobe-analyse.js';
 import { lobeFromCard } from './lobe-from-card.js';
@@ -11,14 +12,6 @@ const CARD = {
   centreline: 106,
   step: 1,
 };
-/** A small repeatable source of chance. */
-function chance(seed: number) {
-  let state = seed;
-  return () => {
-    state = (state * 1664525 + 1013904223) % 2 ** 32;
-    return state / 2 ** 32;
-  };
-}
 const lobe = lobeFromCard(CARD);
 const swept = (change: Partial<LobeAnalyseInput> = {}): LobeAnalyseInput => ({
   points: lobe.points, measuredAt: 'lobe', uncertainty: 0.00005, lifts: [0.006, 0.05, 0.2], drops: [0.02, 0.05], ...change,
@@ -42,6 +35,8 @@ describe('a lobe from its card', () => {
   test.each([
     ['durations.1.lift: lift-above-lobe', [{ lift: 0.006, duration: 276 }, { lift: 0.4, duration: 100 }]],
     ['durations.1.duration: duration-grows-with-lift', [{ lift: 0.006, duration: 220 }, { lift: 0.05, duration: 226 }]],
+    // Two durations next to each other close to the nose would need a lobe of many turns.
+    ['durations: no-lobe-fits', [{ lift: 0.3409, duration: 720 }, { lift: 0.34091, duration: 719 }]],
     ['durations.1.lift: same-lift', [{ lift: 0.05, duration: 220 }, { lift: 0.05, duration: 226 }]],
   ])('%s', (said, durations) => {
     expect(() => lobeFromCard({ ...CARD, durations })).toThrow(said);

@@ -27,7 +27,9 @@ describe('numbers as they are typed at the bench', () => {
     ['0x10', 'not-a-number'],
     ['12a', 'not-a-number'],
     ['-', 'not-a-number'],
-    ['9'.repeat(400), 'not-a-number'],
+    ['9'.repeat(400), 'too-large'],
+    ['-1000001', 'too-large'],
+    ['9999999/2', 'too-large'],
   ])('%p is refused as %s, never guessed', (text, reason) => expect(parseEntered(text)).toEqual({ ok: false, reason }));
 });
 
