@@ -10,6 +10,7 @@ import { VerdictMark } from '../drawings/VerdictMark.js';
 import { useDesk } from '../state/desk.js';
 import { Cautions, Hints, JustTaken, LimitNote, ReadHereBefore, sayDerived, StandingCaution } from './panel-parts.js';
 import { sayFormula, saySpare } from './say-formula.js';
+import './panel.css';
 import type { EntryState, Target } from './use-entry.js';
 
 interface Props {

@@ -21,7 +21,7 @@ export function WheelChoice() {
         value={wheel.face}
         onChange={(event) => chooseWheel({ face: event.target.value as WheelFace })}
         inputProps={{ 'aria-label': 'Degree wheel' }}
-        className="setting-choice"
+        className="bench-choice"
       >
         {WHEEL_FACES.map((face) => (
           <MenuItem key={face} value={face}>
@@ -37,7 +37,7 @@ export function WheelChoice() {
           value={wheel.runs}
           onChange={(event) => chooseWheel({ runs: event.target.value as 'with' | 'against' })}
           inputProps={{ 'aria-label': 'Numbers run' }}
-          className="setting-choice"
+          className="bench-choice"
         >
           <MenuItem value="with">numbers climb as it turns</MenuItem>
           <MenuItem value="against">numbers fall as it turns</MenuItem>

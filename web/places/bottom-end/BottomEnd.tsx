@@ -94,11 +94,11 @@ export function BottomEnd() {
         }))}
       />
       <section className="bench-main">
-        <div className="setting-line">
+        <div className="bench-line">
           <h2>Bottom end</h2>
-          <span className="setting-count">{measure.title}</span>
+          <span className="bench-count">{measure.title}</span>
         </div>
-        <div className="setting-drawing">
+        <div className="bench-drawing">
           <CrankSideView
             engine={engine}
             faces={faces}
@@ -107,7 +107,7 @@ export function BottomEnd() {
             onPick={(place) => bench.go(steps.find((step) => step.measure === measure.key && step.place === place))}
           />
         </div>
-        <p className="setting-keys">
+        <p className="bench-keys">
           <kbd>Enter</kbd> take and go on <kbd>[</kbd> <kbd>]</kbd> measure before, after{' '}
           {measure.several && (
             <>

@@ -104,15 +104,15 @@ export function DeadCentre() {
         }))}
       />
       <section className="bench-main">
-        <div className="setting-line">
+        <div className="bench-line">
           <h2>True dead centre</h2>
-          <span className="setting-rest" />
+          <span className="bench-rest" />
           <WheelChoice />
         </div>
-        <div className="setting-drawing">
+        <div className="bench-drawing">
           <DegreeWheel face={wheel.face} runs={wheel.runs} crankDeg={crankDeg} finds={finds} />
         </div>
-        <p className="setting-keys">
+        <p className="bench-keys">
           <kbd>Enter</kbd> take and go on <kbd>A</kbd> <kbd>B</kbd> after, before <kbd>[</kbd> <kbd>]</kbd> step before,
           after <kbd>?</kbd> keys
         </p>

@@ -6,6 +6,7 @@ import { spokenPlace } from '../../../core/engine/places.js';
 import { settingLimit, settingValue } from '../../../core/record/setting-value.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../../../core/units/format.js';
 import { Cautions, Hints, JustTaken, LimitNote, ReadHereBefore, StandingCaution } from '../../bench/panel-parts.js';
+import '../../bench/panel.css';
 import { sayFormula, saySpare } from '../../bench/say-formula.js';
 import { MarginBar } from '../../drawings/MarginBar.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';

@@ -49,11 +49,11 @@ export function Setting() {
   const next = order.steps[order.steps.findIndex((step) => step.place === active) + 1];
   const flags = sheet.flags.filter((flag) => flag.open && parseValve(flag.place));
   return (
-    <div className="setting">
-      <section className="setting-map">
-        <div className="setting-line">
+    <div className="bench without-list">
+      <section className="bench-main">
+        <div className="bench-line">
           <h2>Setting the valves</h2>
-          <span className="setting-count">
+          <span className="bench-count">
             <span className="figure">
               {sheet.taken} of {sheet.required}
             </span>{' '}
@@ -65,7 +65,7 @@ export function Setting() {
             </span>
           ))}
           {flags.length > 1 && <span style={{ color: 'var(--flag)' }}>{flags.length - 1} more</span>}
-          <span className="setting-rest" />
+          <span className="bench-rest" />
           <Select
             size="small"
             variant="standard"
@@ -73,7 +73,7 @@ export function Setting() {
             value={method}
             onChange={(event) => setting.choose({ method: event.target.value as typeof method })}
             inputProps={{ 'aria-label': 'Method' }}
-            className="setting-choice"
+            className="bench-choice"
           >
             {STOP_METHODS.map((name) => (
               <MenuItem key={name} value={name}>
@@ -88,19 +88,19 @@ export function Setting() {
             value={along}
             onChange={(event) => setting.choose({ along: event.target.value as typeof along })}
             inputProps={{ 'aria-label': 'Order' }}
-            className="setting-choice"
+            className="bench-choice"
           >
             <MenuItem value="firing">by firing order</MenuItem>
             <MenuItem value="bank">along the bank</MenuItem>
           </Select>
         </div>
         {order.unsafe.length > 0 && (
-          <p className="setting-unsafe">
+          <p className="bench-unsafe">
             <VerdictMark mark="high" word={false} /> This method cannot set{' '}
             {order.unsafe.map(({ place }) => spokenPlace(place)).join(', ')} on this cam.
           </p>
         )}
-        <div className="setting-drawing">
+        <div className="bench-drawing">
           <ValveMap
             banks={engine.banks}
             faces={setting.faces}
@@ -109,7 +109,7 @@ export function Setting() {
             onPick={setting.pick}
           />
         </div>
-        <p className="setting-keys">
+        <p className="bench-keys">
           <kbd>Enter</kbd> take{next && ` and go to ${spokenPlace(next.place)}`} <kbd>[</kbd> <kbd>]</kbd> turn the
           crank <kbd>U</kbd> {setting.lengthUnit}{' '}
           <Button size="small" onClick={() => setHelp(true)}>
@@ -118,7 +118,7 @@ export function Setting() {
         </p>
       </section>
       <NowPanel setting={setting} />
-      <section className="setting-strip" aria-label="Crank strip">
+      <section className="bench-strip" aria-label="Crank strip">
         <p className="bench-strip-source">{sayEventSource(setting.source)}</p>
         <CrankStrip
           spans={setting.spans}

@@ -28,16 +28,16 @@ export function Measuring({ bench, onHelp }: { bench: Steps; onHelp: () => void 
   return (
     <>
       <section className="bench-main">
-        <div className="setting-line">
+        <div className="bench-line">
           <h2>Cam timing</h2>
-          <span className="setting-count">
+          <span className="bench-count">
             {measure.title}
             {drop && `, at ${drop}`}
           </span>
-          <span className="setting-rest" />
+          <span className="bench-rest" />
           {!lifts && measure.quantity === 'angle' && <WheelChoice />}
         </div>
-        <div className="setting-drawing timing-drawing">
+        <div className="bench-drawing timing-drawing">
           {lifts ? (
             <ValveMap
               banks={engine.banks}
@@ -53,7 +53,7 @@ export function Measuring({ bench, onHelp }: { bench: Steps; onHelp: () => void 
             </>
           )}
         </div>
-        <p className="setting-keys">
+        <p className="bench-keys">
           <kbd>Enter</kbd> take and go on{' '}
           {measure.sides && (
             <>

@@ -7,6 +7,7 @@ import { wrapCycle } from '../../../core/engine/crank.js';
 import type { Mark } from '../../../core/record/mark.js';
 import { toCanonical } from '../../../core/units/units.js';
 import '../../bench/bench.css';
+import './timing.css';
 import { BenchKeysHelp } from '../../bench/BenchKeysHelp.js';
 import { sayEventSource } from '../../bench/say-event-source.js';
 import { useBenchKeys } from '../../bench/use-bench-keys.js';
