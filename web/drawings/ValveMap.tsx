@@ -15,19 +15,18 @@ export interface DialFace {
   value: number | null;
   limit: Limit | null;
   figure: string;
-  /** On its base circle at the crank's present angle. */
-  resting: boolean;
-  /** Degrees to the nearer ramp. */
-  clearanceDeg: number;
+  /** On its base circle at the crank's present angle; left out where no crank is turned. */
+  resting?: boolean;
 }
 
 interface Props {
   banks: Bank[];
   faces: Record<string, DialFace>;
-  active: string | null;
+  active?: string;
   /** What is being typed into the active valve. */
-  typed: string;
-  onPick: (place: string) => void;
+  typed?: string;
+  /** Left out where the map only shows. */
+  onPick?: (place: string) => void;
 }
 
 function Dial({
@@ -45,14 +44,15 @@ function Dial({
   face: DialFace;
   active: boolean;
   typed: string;
-  onPick: () => void;
+  onPick?: () => void;
 }) {
   const { mark, value, limit, figure, resting } = face;
   const band = limit && dialBand(limit);
   const pointer = value !== null && limit ? dialDeg(value, limit) : null;
   const from = pointer === null ? null : onCircle(x, y, 29, pointer);
   const to = pointer === null ? null : onCircle(x, y, 43, pointer);
-  const said = `${spokenPlace(place)}: ${figure ? `${figure}, ` : ''}${MARK_WORD[mark]}${resting ? ', may be set now' : ', on its lobe or ramp'}`;
+  const stands = resting === undefined ? '' : resting ? ', may be set now' : ', on its lobe or ramp';
+  const said = `${spokenPlace(place)}: ${figure ? `${figure}, ` : ''}${MARK_WORD[mark]}${stands}`;
   return (
     <g>
       {active && <circle cx={x} cy={y} r={MAP.dial + 8} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />}
@@ -118,13 +118,17 @@ function Dial({
         cy={y}
         r={MAP.dial + 8}
         fill="transparent"
-        role="button"
-        tabIndex={active ? 0 : -1}
         aria-label={said}
-        aria-pressed={active}
         data-place={place}
-        onClick={onPick}
-        style={{ cursor: 'pointer' }}
+        {...(onPick
+          ? {
+              role: 'button',
+              tabIndex: active ? 0 : -1,
+              'aria-pressed': active,
+              onClick: onPick,
+              style: { cursor: 'pointer' },
+            }
+          : { role: 'img' })}
       />
     </g>
   );
@@ -134,7 +138,7 @@ function Dial({
  * The engine from above, front to the left. Each valve is a small dial: the ring is its limit, the tick its value, so
  * that a row of equal ticks says "all alike" before any number is read. It is navigation, input and overview at once.
  */
-export function ValveMap({ banks, faces, active, typed, onPick }: Props) {
+export function ValveMap({ banks, faces, active, typed = '', onPick }: Props) {
   const layout = valveMapLayout(banks);
   return (
     <svg
@@ -185,7 +189,7 @@ export function ValveMap({ banks, faces, active, typed, onPick }: Props) {
           face={faces[place]}
           active={place === active}
           typed={place === active ? typed : ''}
-          onPick={() => onPick(place)}
+          onPick={onPick && (() => onPick(place))}
         />
       ))}
     </svg>

@@ -20,7 +20,7 @@ const named = (markup: string) => [...markup.matchAll(/aria-label="([^"]+)"/g)].
 
 describe('the valve map', () => {
   const face = (change: Partial<DialFace> = {}): DialFace => ({
-    mark: 'missing', value: null, limit: { min: 0.5, max: 1.5 }, figure: '', resting: true, clearanceDeg: 90, ...change,
+    mark: 'missing', value: null, limit: { min: 0.5, max: 1.5 }, figure: '', resting: true, ...change,
   }); // prettier-ignore
   const faces = Object.fromEntries(placesOf(v8, 'valve').map((place) => [place, face()]));
   const draw = (change: Record<string, DialFace>, active = '1I', typed = '') =>
@@ -39,6 +39,14 @@ describe('the valve map', () => {
     const markup = draw({}, '3E', '0.62');
     expect(markup.match(/>0\.62</g)).toHaveLength(1);
     expect(markup).toContain('data-place="3E"');
+  });
+
+  test('where it only shows, a valve is a picture with its words, and no crank is spoken of', () => {
+    const shown = Object.fromEntries(placesOf(v8, 'valve').map((place) => [place, face({ resting: undefined })]));
+    const markup = renderToStaticMarkup(<ValveMap banks={v8.banks} faces={shown} />);
+    expect(markup).not.toContain('button');
+    expect(markup).not.toContain('tabindex');
+    expect(named(markup)).toContain('1 intake: missing');
   });
 
   test('one valve alone is reached by Tab, the others by the arrows', () => {

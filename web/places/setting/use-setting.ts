@@ -50,7 +50,7 @@ export function useSetting() {
   const entryUnit: Unit = measure.quantity === 'turns' ? 'turn' : lengthUnit;
 
   const faces = useMemo(() => {
-    const restAt = (place: string) =>
+    const clearanceAt = (place: string) =>
       clearanceDeg(
         spans.find((candidate) => candidate.place === place)!,
         crank,
@@ -66,8 +66,7 @@ export function useSetting() {
             value: row?.value ?? null,
             limit: row?.limit ?? settingLimit(spec, place),
             figure: row && unit ? formatFigure(row.value, unit) : '',
-            resting: restAt(place) >= DEFAULT_MARGIN_DEG,
-            clearanceDeg: restAt(place),
+            resting: clearanceAt(place) >= DEFAULT_MARGIN_DEG,
           },
         ];
       }),

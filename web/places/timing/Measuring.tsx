@@ -111,8 +111,6 @@ function liftFaces({ sheet, engine, entry, active, lengthUnit }: Steps): Record<
             value: preview?.value ?? row?.value ?? null,
             limit: preview?.limit ?? row?.limit ?? null,
             figure: row ? formatFigure(row.value, lengthUnit) : '',
-            resting: false,
-            clearanceDeg: 0,
           },
         ];
       }),
