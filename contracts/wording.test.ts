@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Hint } from '../core/judge/hints.js';
-import { wordCounts, wordEntry, wordHint, wordLimit } from './wording.js';
+import { wordCounts, wordEntry, wordHint, wordLimit, wordMap } from './wording.js';
 
 const IN = 25.4;
 /** Each hint as core gives it, the unit in which the builder typed, and what is to be read at the bench. */
@@ -68,6 +68,18 @@ describe('what a record holds is one line', () => {
   ])('%j', (counts, words) => expect(wordCounts(counts)).toBe(words)); // prettier-ignore
 });
 
+describe('what the map of a record shows', () => {
+  test.each([
+    [[], 'No valve was measured'],
+    [[{ measure: 'lash-cold', place: '1I', limit: null, enteredUnit: 'in' }], 'Lash, cold of each valve, thou'],
+    [[{ measure: 'lash-cold', place: '1I', limit: null, enteredUnit: 'mm' }], 'Lash, cold of each valve, mm'],
+  ])('%j', (values, words) => {
+    expect(wordMap(values as never)).toBe(
+      `${words}. Front of the engine to the left; the green of each ring is its limit.`,
+    );
+  });
+});
+
 describe('a limit stands as the shop wrote it', () => {
   test.each([
     [{ min: 0.02, max: 0.06, unit: 'in' }, '0.020 to 0.060 in'],
@@ -75,6 +87,6 @@ describe('a limit stands as the shop wrote it', () => {
     [{ min: 0.0015, unit: 'in' }, '0.0015 in or more'],
     [{ max: 0.16, unit: 'mm' }, '0.16 mm or less'],
     [{ min: 0.5, max: 0.75, unit: 'turn' }, '0.50 to 0.75 turn'],
-    [{ min: -1.5, max: 1.5, unit: 'deg' }, '-1.5 to 1.5 °'],
+    [{ min: -1.5, max: 1.5, unit: 'deg' }, '−1.5 to 1.5 °'],
   ] as const)('%j', (limit, words) => expect(wordLimit(limit)).toBe(words));
 });

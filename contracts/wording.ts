@@ -2,8 +2,11 @@ import type { Impossibility } from '../core/impossible.js';
 import type { Hint } from '../core/judge/hints.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../core/units/format.js';
 import type { Measure } from '../core/plan/measure.js';
+import { measureOf } from '../core/plan/measures.js';
+import type { BuildRecord } from '../core/record/build-record.js';
 import type { EntryProblem } from '../core/record/read-entry.js';
 import type { RecordCounts } from '../core/record/record-counts.js';
+import { dialUnit, settingValue } from '../core/record/setting-value.js';
 import { fromCanonical, type Unit } from '../core/units/units.js';
 
 /** The one place where what core says as data is put into words. */
@@ -93,7 +96,7 @@ export function wordLimit({ min, max, unit }: { min?: number; max?: number; unit
   const places: Partial<Record<Unit, number>> = { in: 3, mm: 2, turn: 2 };
   const figure = (value: number) => {
     const short = value.toFixed(places[unit] ?? 0);
-    return Number(short) === value ? short : String(value);
+    return (Number(short) === value ? short : String(value)).replace('-', '−');
   };
   if (min !== undefined && max !== undefined) return `${figure(min)} to ${figure(max)} ${label}`;
   return min !== undefined ? `${figure(min)} ${label} or more` : `${figure(max!)} ${label} or less`;
@@ -107,6 +110,15 @@ export function wordCounts({ within, doubt, accepted, notMeasured }: RecordCount
     ...(accepted ? [`${accepted} accepted outside limits, with a reason`] : []),
     notMeasured ? `${notMeasured} not measured` : 'everything required was measured',
   ].join('; ');
+}
+
+/** What the map of a record shows. */
+export function wordMap(values: BuildRecord['values']): string {
+  const shown = values.find((row) => settingValue(values, row.place) === row);
+  const caption = shown
+    ? `${measureOf(shown.measure).title} of each valve, ${UNIT_LABEL[dialUnit(shown)]}`
+    : 'No valve was measured';
+  return `${caption}. Front of the engine to the left; the green of each ring is its limit.`;
 }
 
 /** What is odd about a value, in the unit in which it was typed. */

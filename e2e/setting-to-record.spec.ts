@@ -47,6 +47,14 @@ test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, t
     page.getByText('15 within limits; 1 accepted outside limits, with a reason; everything required was measured'),
   ).toBeVisible();
 
+  // The map is that of the paper, and stays so whatever is set later.
+  const signed = page.getByRole('region', { name: 'As it was signed' });
+  await expect(signed.getByRole('img')).toHaveCount(16);
+  await expect(signed.getByRole('img', { name: /accepted/ })).toHaveCount(1);
+  await expect(signed.getByText('accepted by lead: Deep plunger, maker allows it')).toBeVisible();
+  const shown = () => signed.getByRole('img').evaluateAll((valves) => valves.map((valve) => valve.getAttribute('aria-label'))); // prettier-ignore
+  const asSigned = await shown();
+
   const save = async (name: RegExp) => {
     const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name }).click()]);
     const path = info.outputPath(download.suggestedFilename());
@@ -77,6 +85,8 @@ test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, t
   await expect(page.getByRole('region', { name: 'Just taken' })).toContainText('on the server');
   await page.goto(`/engines/${id}/record`);
   await expect(page.getByText('1 reading was taken after the last signature and stands on no record.')).toBeVisible();
+  await expect(signed.getByRole('img')).toHaveCount(16);
+  expect(await shown()).toEqual(asSigned);
 });
 
 test('a mistake is superseded and both tries stay in view, also after a reload', async ({ page }) => {

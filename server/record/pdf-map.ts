@@ -2,18 +2,10 @@ import { arcPath, onCircle } from '../../core/drawing/arc.js';
 import { DIAL, dialBand, dialDeg } from '../../core/drawing/dial.js';
 import { MAP, valveMapLayout } from '../../core/drawing/valve-map.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
-import type { Mark } from '../../core/record/mark.js';
+import { recordedMark } from '../../core/record/recorded-mark.js';
 import { dialUnit, settingValue } from '../../core/record/setting-value.js';
 import { formatFigure } from '../../core/units/format.js';
 import { drawMark, INK, markInk, write, type Doc } from './pdf-page.js';
-
-/** The mark of a recorded value: its verdict, or that it was accepted in spite of it. */
-export function recordedMark(record: BuildRecord, readingId: string, verdict: Mark): Mark {
-  const accepted = record.dealtWith.some(
-    (dealt) => dealt.readingId === readingId && dealt.disposition?.action === 'accepted',
-  );
-  return accepted ? 'accepted' : verdict;
-}
 
 /** The engine from above with the value of every valve on its dial, drawn by the same geometry as on screen. */
 export function drawMap(doc: Doc, record: BuildRecord, x: number, y: number, width: number): number {

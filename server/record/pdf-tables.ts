@@ -7,10 +7,10 @@ import { cylindersOf } from '../../core/engine/engine.js';
 import { parseValve, spokenPlace } from '../../core/engine/places.js';
 import { measureOf } from '../../core/plan/measures.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
+import { recordedMark } from '../../core/record/recorded-mark.js';
 import { fromCanonical, toCanonical } from '../../core/units/units.js';
 import { formatValue } from '../../core/units/format.js';
 import { DIAL_UNCERTAINTY_IN } from '../../contracts/calc-cam.js';
-import { recordedMark } from './pdf-map.js';
 import { dateOf, drawTable, INK, INNER, PAGE, roomFor, title, write, type Cell, type Doc } from './pdf-page.js';
 
 /** How a row of the tables is called: the place without its cylinder, which stands above. */

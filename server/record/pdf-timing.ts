@@ -3,8 +3,8 @@ import { onDisc, WHEEL, wheelMarks } from '../../core/drawing/degree-wheel.js';
 import { COMPARED, findsOf } from '../../core/drawing/wheel-finds.js';
 import { measureOf } from '../../core/plan/measures.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
+import { recordedMark } from '../../core/record/recorded-mark.js';
 import { formatFigure } from '../../core/units/format.js';
-import { recordedMark } from './pdf-map.js';
 import { drawMark, hairline, INK, INNER, markInk, PAGE, write, type Doc } from './pdf-page.js';
 
 const MIDDLE = { x: PAGE.margin + 120, radius: 78 };

@@ -1,10 +1,7 @@
 import QRCode from 'qrcode';
-import { wordCounts } from '../../contracts/wording.js';
-import { measureOf } from '../../core/plan/measures.js';
+import { wordCounts, wordMap } from '../../contracts/wording.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
 import { recordCounts } from '../../core/record/record-counts.js';
-import { dialUnit, settingValue } from '../../core/record/setting-value.js';
-import { UNIT_LABEL } from '../../core/units/format.js';
 import { drawMap } from './pdf-map.js';
 import { dateOf, hairline, INK, INNER, openDocument, PAGE, write, type Doc } from './pdf-page.js';
 import { tables } from './pdf-tables.js';
@@ -72,14 +69,7 @@ function frontPage(doc: Doc, record: BuildRecord, fingerprint: string): void {
     write(doc, value, x, y + 11, { font: 'strong', size: 12, width: INNER / 2 - 10 });
   });
 
-  const shown = record.values.find((row) => settingValue(record.values, row.place) === row);
-  const caption = shown
-    ? `${measureOf(shown.measure).title} of each valve, ${UNIT_LABEL[dialUnit(shown)]}`
-    : 'No valve was measured';
-  write(doc, `${caption}. Front of the engine to the left; the green of each ring is its limit.`, margin, 216, {
-    size: 9,
-    colour: INK.steel,
-  });
+  write(doc, wordMap(record.values), margin, 216, { size: 9, colour: INK.steel });
   const mapEnd = drawMap(doc, record, margin, 238, INNER);
   // Two rows of cylinders fill the page by themselves; the timing then stands in the tables alone.
   const end = mapEnd + 20 + TIMING_HEIGHT < LOWER ? drawTiming(doc, record, mapEnd + 20) : mapEnd;

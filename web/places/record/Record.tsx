@@ -2,6 +2,8 @@ import Button from '@mui/material/Button';
 import { Link } from 'react-router';
 import { wordCounts } from '../../../contracts/wording.js';
 import { useDesk } from '../../state/desk.js';
+import './record.css';
+import { SignedRecord } from './SignedRecord.js';
 
 const when = (iso: string) =>
   new Date(iso).toLocaleString('en-GB', {
@@ -12,13 +14,16 @@ const when = (iso: string) =>
     minute: '2-digit',
   });
 
-/** What was signed, to hand over: every revision as PDF and as JSON, and everything of the engine as files. */
+/**
+ * What was signed, to hand over: every revision as PDF and as JSON, the newest as it was signed, and everything of the
+ * engine as files.
+ */
 export function Record() {
   const { records, readings } = useDesk();
   const engine = useDesk((state) => state.engine)!;
   const since = readings.filter(({ takenAt }) => records.length > 0 && takenAt > records[0].signedAt).length;
   return (
-    <div style={{ maxWidth: 860 }}>
+    <div>
       {records.length === 0 && (
         <p>
           Nothing is signed yet. <Link to={`/engines/${engine.id}/review`}>Go to the review</Link>
@@ -31,12 +36,8 @@ export function Record() {
         </p>
       )}
       {records.map((record, index) => (
-        <section
-          key={record.id}
-          aria-label={`Revision ${record.revision}`}
-          style={{ borderBottom: '1px solid var(--hairline)', padding: '14px 0 18px' }}
-        >
-          <h2 style={{ font: '600 22px var(--head)', margin: '0 0 2px' }}>
+        <section key={record.id} aria-label={`Revision ${record.revision}`} className="record-revision">
+          <h2>
             Revision {record.revision}
             {index > 0 && <span style={{ color: 'var(--steel)', fontWeight: 500 }}>, replaced</span>}
           </h2>
@@ -66,6 +67,7 @@ export function Record() {
               {record.fingerprint}
             </span>
           </p>
+          {index === 0 && <SignedRecord id={record.id} />}
         </section>
       ))}
       <h2 style={{ font: '600 19px var(--head)', marginTop: 22 }}>Everything of this engine</h2>

@@ -2,10 +2,11 @@ import type { ReactNode } from 'react';
 import { DISPOSITION_ACTIONS } from '../../../core/record/reading.js';
 import { UNIT_LABEL } from '../../../core/units/format.js';
 import { Hints } from '../../bench/panel-parts.js';
+import { Where } from '../../bench/Where.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/desk.js';
 import { useSession } from '../../state/session.js';
-import { FlagItem, Item, MissingItem, TakeAgain, Where } from './items.js';
+import { FlagItem, Item, MissingItem, TakeAgain } from './items.js';
 import './review.css';
 import { Sign } from './Sign.js';
 

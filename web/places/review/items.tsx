@@ -1,13 +1,13 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { wordLimit } from '../../../contracts/wording.js';
-import { spokenPlace } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import type { DispositionAction } from '../../../core/record/reading.js';
 import { settingValue } from '../../../core/record/setting-value.js';
 import type { Flag, Missing } from '../../../core/record/sheet.js';
 import { formatValue, UNIT_LABEL } from '../../../core/units/format.js';
 import { Hints } from '../../bench/panel-parts.js';
+import { Where, whereOf } from '../../bench/Where.js';
 import { wayBack } from '../../bench/way-back.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/desk.js';
@@ -36,21 +36,6 @@ export function TakeAgain({ at, word }: { at: { measure: string; place: string }
     <Link to={`/engines/${engine!.id}/${path}`} onClick={() => move(engine!.id, position)} className="review-again">
       {word} {whereOf(at)}
     </Link>
-  );
-}
-
-/** A place as it is spoken; for the whole engine, what is measured there. */
-function whereOf({ measure, place }: { measure: string; place: string }): string {
-  return place === 'engine' ? measureOf(measure).title.toLowerCase() : spokenPlace(place);
-}
-
-/** Where, and what: `6 exhaust, preload, turns`, or `intake opens`. */
-export function Where({ at }: { at: { measure: string; place: string } }) {
-  return (
-    <>
-      <strong>{whereOf(at)}</strong>
-      {at.place !== 'engine' && `, ${measureOf(at.measure).title.toLowerCase()}`}
-    </>
   );
 }
 
