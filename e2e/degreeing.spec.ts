@@ -191,6 +191,46 @@ test('a lobe is pasted, analysed off the main thread, kept, and drawn against it
   await expect(page.getByText(/Intake: furthest from its card/)).toBeVisible();
 });
 
+test('a card and a lobe that are half typed survive another part of the place, a reload, and a server that is away', async ({
+  page,
+}) => {
+  await signIn(page, 'builder');
+  await openEngine(page, 'timing');
+  const part = (name: string) => page.getByRole('button', { name }).click();
+  const cam = page.getByLabel('Cam', { exact: true });
+  const text = page.getByLabel('Degrees after top centre, lift');
+  const kept = (what: string) => page.getByText(`This ${what} is kept here only.`);
+
+  await part('Cam card');
+  await cam.fill('Heron');
+  await part('Sweep a lobe');
+  const lifts = Array.from({ length: 40 }, (_, turn) => (0.34 * Math.sin((Math.PI * turn) / 39) ** 2).toFixed(4));
+  await text.fill(lifts.map((lift, turn) => `${turn * 7 - 30}, ${lift}`).join('\n'));
+  await expect(page.getByRole('table', { name: 'What the lobe tells' })).toBeVisible();
+  await page.route('**/sweeps', (route) => route.abort());
+  await part('Keep this lobe');
+  await expect(page.getByRole('alert')).toContainText('The server cannot be reached.');
+  await page.unroute('**/sweeps');
+  await part('Cam card');
+  await expect(cam).toHaveValue('Heron');
+  await page.reload();
+  await part('Sweep a lobe');
+  await expect(text).toHaveValue(/^-30, 0\.0000\n/);
+  await expect(kept('lobe')).toBeVisible();
+
+  await part('Keep this lobe');
+  await expect(page.getByText('Lobe of 1 intake kept')).toBeVisible();
+  await expect(kept('lobe')).toHaveCount(0);
+  await part('Cam card');
+  await expect(kept('card')).toBeVisible();
+  await part('Throw away what is typed');
+  await expect(cam).toHaveValue('');
+  await page.reload();
+  await part('Sweep a lobe');
+  await expect(text).toHaveValue(/^-30, 0\n/);
+  await expect(kept('lobe')).toHaveCount(0);
+});
+
 test('the sprocket: every position side by side, the best named, the choice written down and measured again', async ({
   page,
 }) => {

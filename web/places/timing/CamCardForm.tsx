@@ -7,9 +7,11 @@ import { completeCard } from '../../../core/cam/cam-card.js';
 import { ApiError, call, sayError, sayFields } from '../../app/api.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/desk.js';
+import { useDraft } from '../../state/draft.js';
 import { useLooksOn } from '../../state/session.js';
 import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf, type CardForm } from './card-form.js';
 import { LiftUnit, LobeOrValve } from './choices.js';
+import { NotFiled } from './NotFiled.js';
 
 const LABEL = new Map(CARD_FIELDS.flatMap(({ fields }) => fields));
 const figure = (value: number) => String(Number(value.toFixed(4))).replace('-', '−');
@@ -17,7 +19,7 @@ const figure = (value: number) => String(Number(value.toFixed(4))).replace('-', 
 /** The cam card as its maker prints it: whatever it lists goes in, what follows is shown, what contradicts is named. */
 export function CamCardForm() {
   const { engine, card, reload } = useDesk();
-  const [form, setForm] = useState<CardForm>(() =>
+  const { form, isDraft, change, settle } = useDraft<CardForm>(`${engine!.id}.cam-card`, () =>
     card ? formOf(card.printed) : { ...EMPTY_CARD, unit: engine!.thread.unit },
   );
   const [issues, setIssues] = useState<Issue[]>([]);
@@ -29,7 +31,7 @@ export function CamCardForm() {
 
   const set = (path: string, value: string) => {
     setIssues((before) => before.filter((issue) => issue.path !== path));
-    setForm((before) => ({ ...before, text: { ...before.text, [path]: value } }));
+    change({ text: { ...form.text, [path]: value } });
   };
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -40,6 +42,7 @@ export function CamCardForm() {
       await call('POST', `/api/engines/${engine!.id}/cam-card`, checked.card);
       enqueueSnackbar('Cam card filed');
       await reload();
+      settle();
     } catch (error) {
       if (error instanceof ApiError) setIssues(error.issues);
       setProblem(sayError(error));
@@ -59,12 +62,12 @@ export function CamCardForm() {
         <TextField
           label="Cam"
           value={form.title}
-          onChange={(event) => setForm({ ...form, title: event.target.value })}
+          onChange={(event) => change({ title: event.target.value })}
           error={!!messageAt('title')}
           helperText={messageAt('title') ?? 'as its card names it'}
         />
-        <LiftUnit value={form.unit} choose={(unit) => setForm({ ...form, unit })} />
-        <LobeOrValve label="Checked at the" value={form.checkAt} choose={(checkAt) => setForm({ ...form, checkAt })} />
+        <LiftUnit value={form.unit} choose={(unit) => change({ unit })} />
+        <LobeOrValve label="Checked at the" value={form.checkAt} choose={(checkAt) => change({ checkAt })} />
       </fieldset>
       {CARD_FIELDS.map(({ legend, fields }) => (
         <fieldset key={legend}>
@@ -103,9 +106,12 @@ export function CamCardForm() {
         </p>
       )}
       {!looksOn && (
-        <Button type="submit" variant="contained">
-          File the card
-        </Button>
+        <div className="bench-form-end">
+          <Button type="submit" variant="contained">
+            File the card
+          </Button>
+          {isDraft && <NotFiled what="card" onDrop={settle} />}
+        </div>
       )}
     </form>
   );

@@ -117,7 +117,7 @@ export function Curves() {
                   min: -270,
                   max: 270,
                   ...axis('crank degrees from overlap top centre'),
-                  ticks: { ...axis('').ticks, stepSize: 90 },
+                  ticks: { ...axis('').ticks, stepSize: 90, callback: (deg) => String(deg).replace('-', '−') },
                 },
                 y: { min: 0, ...axis(`lift at the lobe, ${unit}`) },
               },

@@ -10,10 +10,12 @@ import { parseValve, placesOf, spokenPlace } from '../../../core/engine/places.j
 import { parseEntered } from '../../../core/units/parse-entered.js';
 import { call, sayError } from '../../app/api.js';
 import { useDesk } from '../../state/desk.js';
+import { useDraft } from '../../state/draft.js';
 import { useLooksOn } from '../../state/session.js';
 import { useLobeAnalysis } from '../../workers/use-lobe-analysis.js';
 import { LiftUnit, LobeOrValve } from './choices.js';
 import { LobeTable } from './LobeTable.js';
+import { NotFiled } from './NotFiled.js';
 
 /** A whole lobe: pairs of angle and lift, typed, streamed by a gauge or pasted, smoothed and told. */
 export function SweepForm() {
@@ -25,31 +27,38 @@ export function SweepForm() {
   const keptOf = (place: string) => {
     const kept = sweeps.findLast((sweep) => sweep.place === place);
     return kept
-      ? { text: kept.points.map((point) => point.join(', ')).join('\n'), unit: kept.unit, measuredAt: kept.measuredAt }
+      ? {
+          text: kept.points.map((point) => point.join(', ')).join('\n'),
+          unit: kept.unit,
+          measuredAt: kept.measuredAt,
+          ...(kept.rockerRatio === undefined ? {} : { ratio: String(kept.rockerRatio) }),
+          ...(kept.lash === undefined ? {} : { lash: String(kept.lash) }),
+        }
       : null;
   };
-  const first = sweeps.at(-1)?.place ?? (valves.includes('1I') ? '1I' : valves[0]);
-  const [form, setForm] = useState({
-    place: first,
+  const [place, setPlace] = useState(sweeps.at(-1)?.place ?? (valves.includes('1I') ? '1I' : valves[0]));
+  const { form, isDraft, change, settle } = useDraft(`${engine!.id}.sweep`, () => ({
+    place,
     unit: card?.printed.unit ?? engine!.thread.unit,
     measuredAt: 'lobe' as 'lobe' | 'valve',
-    ratio: String(ratioOf(engine!, 'I')),
+    ratio: String(ratioOf(engine!, parseValve(place)!.kind)),
     lash: '0',
     start: '',
     step: '',
     text: '',
-    ...keptOf(first),
-  });
+    ...keptOf(place),
+  }));
   const [problem, setProblem] = useState<string | null>(null);
-  const set = (change: Partial<typeof form>) => {
+  const set = (changed: Partial<typeof form>) => {
     setProblem(null);
-    setForm((before) => ({ ...before, ...change }));
+    change(changed);
   };
   /** Points that were typed and not kept yet stay, for whoever chose the wrong lobe first. */
-  const goTo = (place: string) => {
-    const typed = form.text.trim() !== '' && form.text !== keptOf(form.place)?.text;
-    const ratio = String(ratioOf(engine!, parseValve(place)!.kind));
-    set({ place, ratio, ...(typed ? {} : { text: '', ...keptOf(place) }) });
+  const goTo = (to: string) => {
+    setPlace(to);
+    if (isDraft && form.text.trim() !== '' && form.text !== keptOf(form.place)?.text)
+      set({ place: to, ratio: String(ratioOf(engine!, parseValve(to)!.kind)) });
+    else settle();
   };
   const number = (text: string) => {
     const parsed = parseEntered(text);
@@ -81,6 +90,8 @@ export function SweepForm() {
       await call('POST', `/api/engines/${engine!.id}/sweeps`, { ...sweep, place: form.place });
       enqueueSnackbar(`Lobe of ${spokenPlace(form.place)} kept`);
       await reload();
+      setPlace(form.place);
+      settle();
     } catch (error) {
       setProblem(sayError(error));
     }
@@ -156,9 +167,12 @@ export function SweepForm() {
         </p>
       )}
       {!looksOn && (
-        <Button type="submit" variant="contained" disabled={!outcome?.ok}>
-          Keep this lobe
-        </Button>
+        <div className="bench-form-end">
+          <Button type="submit" variant="contained" disabled={!outcome?.ok}>
+            Keep this lobe
+          </Button>
+          {isDraft && <NotFiled what="lobe" onDrop={settle} />}
+        </div>
       )}
     </form>
   );

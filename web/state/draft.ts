@@ -1,0 +1,35 @@
+import { useState } from 'react';
+
+const nameOf = (key: string) => `utex.draft.${key}`;
+
+function stored<Form>(key: string): Partial<Form> | null {
+  const text = localStorage.getItem(nameOf(key));
+  return text === null ? null : (JSON.parse(text) as Partial<Form>);
+}
+
+/**
+ * A form that takes a while to fill: what is typed stays on this device until it is filed. Neither another part of the
+ * place, nor a page that is left, nor a server that is away loses it.
+ *
+ * @param key names the draft: whose form of which engine
+ * @param filed what the form holds when everything typed is filed
+ */
+export function useDraft<Form extends object>(key: string, filed: () => Form) {
+  const [draft, setDraft] = useState(() => stored<Form>(key));
+  return {
+    form: { ...filed(), ...draft },
+    isDraft: draft !== null,
+    change(change: Partial<Form>) {
+      setDraft((before) => {
+        const next = { ...(before ?? filed()), ...change };
+        localStorage.setItem(nameOf(key), JSON.stringify(next));
+        return next;
+      });
+    },
+    /** Filed, or thrown away. */
+    settle() {
+      localStorage.removeItem(nameOf(key));
+      setDraft(null);
+    },
+  };
+}
