@@ -53,8 +53,18 @@ test('a new engine is refused field by field, and nothing typed is lost', async 
   await expect(page.getByText('another engine already has this tag', { exact: true })).toBeVisible();
   await expect(page.getByLabel('Tag')).toBeFocused();
   await page.getByLabel('Tag').fill(`NEW-${Date.now() % 100_000}`);
+
+  // The session runs out while the form is filled.
+  await page.context().clearCookies();
+  await page.getByRole('button', { name: 'Open the engine' }).click();
+  await expect(page.getByLabel('PIN')).toBeVisible();
+  await signIn(page, 'builder', '/engines/new');
+  await expect(page.getByLabel('Customer')).toHaveValue('Fenwater Racing');
+  await expect(page.getByLabel('Ratio, intake')).toHaveValue('1.65');
   await page.getByRole('button', { name: 'Open the engine' }).click();
   await expect(page).toHaveURL(/\/bottom-end$/);
+  await page.goto('/engines/new');
+  await expect(page.getByLabel('Customer')).toHaveValue('');
 });
 
 test('a wrong PIN is told, and the handle stays', async ({ page }) => {

@@ -2,9 +2,19 @@ import { useState } from 'react';
 
 const nameOf = (key: string) => `utex.draft.${key}`;
 
-function stored<Form>(key: string): Partial<Form> | null {
+/** What was typed and not filed, or null. */
+export function draftOf<Form>(key: string): Partial<Form> | null {
   const text = localStorage.getItem(nameOf(key));
   return text === null ? null : (JSON.parse(text) as Partial<Form>);
+}
+
+export function keepDraft(key: string, form: object): void {
+  localStorage.setItem(nameOf(key), JSON.stringify(form));
+}
+
+/** Filed, or thrown away. */
+export function dropDraft(key: string): void {
+  localStorage.removeItem(nameOf(key));
 }
 
 /**
@@ -15,20 +25,19 @@ function stored<Form>(key: string): Partial<Form> | null {
  * @param filed what the form holds when everything typed is filed
  */
 export function useDraft<Form extends object>(key: string, filed: () => Form) {
-  const [draft, setDraft] = useState(() => stored<Form>(key));
+  const [draft, setDraft] = useState(() => draftOf<Form>(key));
   return {
     form: { ...filed(), ...draft },
     isDraft: draft !== null,
     change(change: Partial<Form>) {
       setDraft((before) => {
         const next = { ...(before ?? filed()), ...change };
-        localStorage.setItem(nameOf(key), JSON.stringify(next));
+        keepDraft(key, next);
         return next;
       });
     },
-    /** Filed, or thrown away. */
     settle() {
-      localStorage.removeItem(nameOf(key));
+      dropDraft(key);
       setDraft(null);
     },
   };

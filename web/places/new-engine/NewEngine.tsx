@@ -12,9 +12,11 @@ import type { SpecSet } from '../../../core/plan/spec-sets.js';
 import { ApiError, call, sayError, sayFields } from '../../app/api.js';
 import { Page } from '../../app/Page.js';
 import { CrankStrip } from '../../drawings/CrankStrip.js';
+import { draftOf, dropDraft, keepDraft } from '../../state/draft.js';
 import { BLANK, checkForm, fieldOf, fieldsOf, type EngineForm } from './form.js';
 import './new-engine.css';
 
+const DRAFT = 'new-engine';
 const FIRST = LAYOUTS[0];
 const START: EngineForm = { tag: '', title: '', customer: '', specSet: FIRST.specSet, ...fieldsOf(FIRST.engine!) };
 
@@ -24,8 +26,13 @@ export function NewEngine() {
   const [specSets, setSpecSets] = useState<SpecSet[]>([]);
   const [problem, setProblem] = useState<string | null>(null);
   const [refused, setRefused] = useState(0);
-  const { control, handleSubmit, setError, setValue, getValues, reset, watch, clearErrors, formState } =
-    useForm<EngineForm>({ defaultValues: START });
+  const { control, handleSubmit, setError, setValue, getValues, reset, watch, subscribe, clearErrors, formState } =
+    useForm<EngineForm>({ defaultValues: { ...START, ...draftOf<EngineForm>(DRAFT) } });
+  // A session that runs out takes the page away; what was typed comes back with it.
+  useEffect(
+    () => subscribe({ formState: { values: true }, callback: ({ values }) => keepDraft(DRAFT, values) }),
+    [subscribe],
+  );
   const { fields: banks, append, remove } = useFieldArray({ control, name: 'banks' });
   useEffect(() => {
     call<{ specSets: SpecSet[] }>('GET', '/api/spec-sets').then(
@@ -55,6 +62,7 @@ export function NewEngine() {
     }
     try {
       const { id } = await call<{ id: string }>('POST', '/api/engines', checked.request);
+      dropDraft(DRAFT);
       void navigate(`/engines/${id}/bottom-end`);
     } catch (error) {
       if (error instanceof ApiError) show(error.issues);
@@ -228,7 +236,14 @@ export function NewEngine() {
           <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
             Open the engine
           </Button>
-          <Button onClick={() => void navigate('/')}>Back to the floor</Button>
+          <Button
+            onClick={() => {
+              dropDraft(DRAFT);
+              void navigate('/');
+            }}
+          >
+            Back to the floor
+          </Button>
         </div>
       </form>
     </Page>
