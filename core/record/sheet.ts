@@ -2,6 +2,7 @@ import type { CompletedCard } from '../cam/cam-card.js';
 import type { Engine } from '../engine/engine.js';
 import { parseValve, placesOf } from '../engine/places.js';
 import type { Hint } from '../judge/hints.js';
+import { groupBy } from '../group-by.js';
 import { measureOf } from '../plan/measures.js';
 import type { SpecSet } from '../plan/spec-sets.js';
 import { CANONICAL_UNIT, type Unit } from '../units/units.js';
@@ -79,12 +80,7 @@ const keyOf = (at: { measure: string; place: string }) => `${at.measure}@${at.pl
 /** Readings, and what follows from several of them, gathered by measure and place in the order in which they came about. */
 export function triesByPlace(engine: Engine, readings: Reading[]): Map<string, Try[]> {
   const order = new Map(readings.map((reading, index) => [reading.id, index]));
-  const tries = new Map<string, Try[]>();
-  for (const one of [...readings, ...derivations(engine, readings)]) {
-    const known = tries.get(keyOf(one));
-    if (known) known.push(one);
-    else tries.set(keyOf(one), [one]);
-  }
+  const tries = groupBy<Try, string>([...readings, ...derivations(engine, readings)], keyOf);
   for (const taken of tries.values()) taken.sort((a, b) => order.get(a.id)! - order.get(b.id)!);
   return tries;
 }
@@ -105,9 +101,8 @@ export function requiredPlaces(engine: Engine, spec: SpecSet): { measure: string
 
 /** Judges by the engine's own readings: its bores, and the target that was chosen. */
 export function judgingBy({ engine, spec, readings, card }: Omit<SheetInput, 'dispositions'>): Judging {
-  return judgingOf(engine, spec, card, (measure, place) =>
-    readings.findLast((reading) => reading.measure === measure && reading.place === place),
-  );
+  const latest = new Map(readings.map((reading) => [keyOf(reading), reading]));
+  return judgingOf(engine, spec, card, (measure, place) => latest.get(keyOf({ measure, place })));
 }
 
 /**
@@ -121,7 +116,8 @@ export function buildSheet(input: SheetInput): Sheet {
   const order = new Map(readings.map((reading, index) => [reading.id, index]));
   const doubtOf = angleDoubts(tries, order);
   const current = [...tries.values()].map((taken) => taken[taken.length - 1]);
-  const currentOf = (measure: string) => current.filter((one) => one.measure === measure);
+  const byMeasure = groupBy(current, ({ measure }) => measure);
+  const byPlace = groupBy(current, ({ place }) => place);
 
   const rows: SheetRow[] = [];
   const flags: Flag[] = [];
@@ -132,15 +128,16 @@ export function buildSheet(input: SheetInput): Sheet {
     const direct = derived && tries.get(keyOf({ measure: derived.measure, place }))?.at(-1);
     const overtaken = direct !== undefined && direct !== null && order.get(direct.id)! > order.get(one.id)!;
     // A depth measured with a dial after the turns were counted takes over the judging; the turns only stand by.
-    const own = withDoubt(judgeReading(judging, one, currentOf(measure)), doubtOf(one));
+    const own = withDoubt(judgeReading(judging, one, byMeasure.get(measure)!), doubtOf(one));
     const judged: Judged = overtaken && own.judgedAs ? { verdict: 'unjudged', limit: null, hints: own.hints } : own;
     // The other way round, a newer count of turns replaces the older dial reading as the value that is judged.
-    const stale = current.some(
-      (other) =>
-        other.place === place &&
-        order.get(other.id)! > order.get(one.id)! &&
-        derive(engine, other.measure, place, other.value)?.measure === measure,
-    );
+    const stale = byPlace
+      .get(place)!
+      .some(
+        (other) =>
+          order.get(other.id)! > order.get(one.id)! &&
+          derive(engine, other.measure, place, other.value)?.measure === measure,
+      );
     if (stale) continue;
 
     const common = {
