@@ -185,6 +185,12 @@ test('a lobe is pasted, analysed off the main thread, kept, and drawn against it
   await text.fill(`deg,lift\n${points.map(([deg, lift]) => `${deg}, ${lift.toFixed(4)}`).join('\n')}`);
   const table = page.getByRole('table', { name: 'What the lobe tells' });
   await expect(table.getByRole('row', { name: /Centreline by area/ })).toContainText(/10[78]\./);
+  const lifts = page.getByLabel('Durations at lifts');
+  await lifts.fill('0.125');
+  await expect(table.getByRole('row', { name: /Duration at 0.125/ })).toContainText(/1\d\d\.\d\d°/);
+  await lifts.fill('0.125 9');
+  await expect(page.getByText('one of the flanks does not pass 9 in this sweep')).toBeVisible();
+  await lifts.fill('');
   await page.getByRole('button', { name: 'Keep this lobe' }).click();
   await expect(page.getByText('Lobe of 1 intake kept')).toBeVisible();
   await page.getByRole('button', { name: 'Lift curves' }).click();
