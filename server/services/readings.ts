@@ -186,7 +186,10 @@ export class Readings {
         },
       }));
       try {
-        await audit.append(acts, (sealed) => insertReadings(database, batches, sealed));
+        await audit.append(
+          () => acts,
+          (sealed) => insertReadings(database, batches, sealed),
+        );
       } catch (error) {
         throw jobs.length === 1 && isUniqueViolation(error, 'readings_id_key')
           ? await this.whoseId(jobs[0], error)

@@ -10,15 +10,63 @@ import { pdfFault, signPdf } from '../record/pdf-signature.js';
 import { findShop, listPeople } from '../store/people-store.js';
 import { listDispositions, listReadings } from '../store/reading-store.js';
 import { listSweeps } from '../store/paper-store.js';
-import { findByFingerprint, findByPdf, insertRecord, newestRevision } from '../store/record-store.js';
+import { findByFingerprint, findByPdf, insertRecord, newestRevision, type RecordRow } from '../store/record-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
 
 const sha256 = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex');
 
+/** Freezes the sheet of an engine with its limits, and signs it as JWS and as PDF. @throws Failure record.* */
+async function issue(
+  { clock, database, keys, newId }: Context,
+  engines: Engines,
+  engineId: string,
+  by: Person,
+  acceptMissing?: { reason: string },
+): Promise<RecordRow> {
+  const row = await engines.get(engineId);
+  const shop = (await findShop(database))!;
+  const built = buildRecord({
+    id: newId(),
+    revision: (await newestRevision(database, engineId)) + 1,
+    shop: { name: shop.name, verifyAddress: shop.verifyAddress },
+    engine: { id: row.id, tag: row.tag, title: row.title, customer: row.customer, ...row.engine },
+    people: (await listPeople(database)).map(({ handle, name }) => ({ handle, name })),
+    lead: { handle: by.handle, name: by.name },
+    signedAt: clock.now().toISOString(),
+    spec: row.spec,
+    readings: await listReadings(database, engineId),
+    dispositions: (await listDispositions(database, [engineId])).get(engineId)!,
+    card: (await engines.card(engineId))?.printed ?? null,
+    sweeps: await listSweeps(database, engineId),
+    acceptMissing,
+  });
+  if (!built.ok) {
+    const issues = built.at.map(({ measure, place }) => ({ path: place, message: `${measure} at ${place}` }));
+    throw new Failure(`record.${built.code}`, issues);
+  }
+  const { record } = built;
+  const { jws, fingerprint } = await signRecord(record, keys);
+  const pdf = await signPdf(await renderPdf(record, fingerprint), record, keys);
+  const summary: RecordSummary = {
+    id: record.id,
+    engineId,
+    revision: record.revision,
+    fingerprint,
+    tag: row.tag,
+    title: row.title,
+    customer: row.customer,
+    shop: shop.name,
+    signedAt: record.signedAt,
+    signedBy: by.name,
+    counts: recordCounts(record),
+  };
+  return { summary, jws, pdf, pdfSha256: sha256(pdf) };
+}
+
 /**
- * Signs the build record of an engine: freezes the sheet with its limits, signs it as JWS and as PDF, and keeps both
- * byte for byte.
+ * Signs the build record of an engine and keeps it. Where another process on the same database writes meanwhile, the
+ * record is issued anew: it holds all that was written before it.
  *
  * @throws Failure record.flag-open, record.missing
  */
@@ -29,61 +77,24 @@ export async function sign(
   by: Person,
   acceptMissing?: { reason: string },
 ): Promise<RecordSummary> {
-  const { audit, clock, database, keys, newId } = context;
-  const row = await engines.get(engineId);
-  return audit.exclusively(async () => {
-    const now = clock.now();
-    const shop = (await findShop(database))!;
-    const built = buildRecord({
-      id: newId(),
-      revision: (await newestRevision(database, engineId)) + 1,
-      shop: { name: shop.name, verifyAddress: shop.verifyAddress },
-      engine: { id: row.id, tag: row.tag, title: row.title, customer: row.customer, ...row.engine },
-      people: (await listPeople(database)).map(({ handle, name }) => ({ handle, name })),
-      lead: { handle: by.handle, name: by.name },
-      signedAt: now.toISOString(),
-      spec: row.spec,
-      readings: await listReadings(database, engineId),
-      dispositions: (await listDispositions(database, [engineId])).get(engineId)!,
-      card: (await engines.card(engineId))?.printed ?? null,
-      sweeps: await listSweeps(database, engineId),
-      acceptMissing,
-    });
-    if (!built.ok) {
-      const issues = built.at.map(({ measure, place }) => ({ path: place, message: `${measure} at ${place}` }));
-      throw new Failure(`record.${built.code}`, issues);
-    }
-    const { record } = built;
-    const { jws, fingerprint } = await signRecord(record, keys);
-    const pdf = await signPdf(await renderPdf(record, fingerprint), record, keys);
-    const summary: RecordSummary = {
-      id: record.id,
-      engineId,
-      revision: record.revision,
-      fingerprint,
-      tag: row.tag,
-      title: row.title,
-      customer: row.customer,
-      shop: shop.name,
-      signedAt: record.signedAt,
-      signedBy: by.name,
-      counts: recordCounts(record),
-    };
-    const act = {
-      at: now,
-      by: by.handle,
-      act: 'record.signed',
-      engineId,
-      body: { record: record.id, revision: record.revision, fingerprint },
-    };
-    await audit.append([act], ([sealed]) =>
+  const { audit, database } = context;
+  let issued: RecordRow;
+  const act = async () => {
+    issued = await issue(context, engines, engineId, by, acceptMissing);
+    const { id, revision, fingerprint, signedAt } = issued.summary;
+    const body = { record: id, revision, fingerprint };
+    return [{ at: new Date(signedAt), by: by.handle, act: 'record.signed', engineId, body }];
+  };
+  return audit.exclusively(() =>
+    audit.append(act, ([sealed]) =>
       database.transaction(async (queries) => {
-        await insertRecord(queries, { summary, jws, pdf, pdfSha256: sha256(pdf) });
+        // The chain first: where another process was faster, it is the chain that says so.
         await audit.insert(queries, sealed);
+        await insertRecord(queries, issued);
+        return issued.summary;
       }),
-    );
-    return summary;
-  });
+    ),
+  );
 }
 
 async function withNewer(context: Context, answer: VerifyAnswer): Promise<VerifyAnswer> {

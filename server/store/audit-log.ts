@@ -57,11 +57,16 @@ export class AuditLog {
     return turn;
   }
 
-  /** Within `exclusively`: seals acts to the head, and lets `write` put their rows down together with what they tell of. */
-  async append<T>(acts: Act[], write: (sealed: SealedAct[]) => Promise<T>): Promise<T> {
+  /**
+   * Within `exclusively`: seals acts to the head, and lets `write` put their rows down together with what they tell of.
+   *
+   * @param acts made after the head was read, and made anew where another process was faster: what they are made from
+   *   then holds all that was written before them
+   */
+  async append<T>(acts: () => Act[] | Promise<Act[]>, write: (sealed: SealedAct[]) => Promise<T>): Promise<T> {
     for (;;) {
       let head = this.head ?? (await this.readHead());
-      const sealed = acts.map((act): SealedAct => {
+      const sealed = (await acts()).map((act): SealedAct => {
         const previous = head;
         const body = canonicalJson(act.body);
         head = chainHash(previous, { ...act, body });
@@ -82,12 +87,14 @@ export class AuditLog {
   /** One transaction: `work`, and the row that tells of it. */
   record<T>(act: Act, work: (queries: Queries) => Promise<T>): Promise<T> {
     return this.exclusively(() =>
-      this.append([act], ([sealed]) =>
-        this.database.transaction(async (queries) => {
-          const result = await work(queries);
-          await this.insert(queries, sealed);
-          return result;
-        }),
+      this.append(
+        () => [act],
+        ([sealed]) =>
+          this.database.transaction(async (queries) => {
+            const result = await work(queries);
+            await this.insert(queries, sealed);
+            return result;
+          }),
       ),
     );
   }
