@@ -15,6 +15,7 @@ const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn', string][] = [
   [{ code: 'on-its-lobe' }, 'turn', 'Did that lifter stand on its lobe? Then it never tightens.'],
   [{ code: 'hung-lifter' }, 'turn', 'Less than its neighbours: was zero really zero, or does the lifter hang in its bore?'],
   [{ code: 'rod-backwards' }, 'in', 'Unlike the other pins: does a rod sit backwards?'],
+  [{ code: 'fits-other-valve', place: '3E' }, 'in', 'It would be within at 3 exhaust: is this the right valve?'],
   [{ code: 'bore-unknown' }, 'in', 'The limit is a factor of the bore: measure the bore of this cylinder first.'],
   [{ code: 'lift-short', angleDeg: 5.3, explains: true }, 'in', 'Short of its card: a dial 5.3° out of line would explain it.'],
   [{ code: 'lift-short', angleDeg: 15.6, explains: false }, 'in', 'Short of its card by more than a dial out of line explains (16°): another cam, a worn lobe, or a wrong setting.'],

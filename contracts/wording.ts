@@ -2,6 +2,7 @@ import type { Impossibility } from '../core/impossible.js';
 import type { Hint } from '../core/judge/hints.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../core/units/format.js';
 import type { Measure } from '../core/plan/measure.js';
+import { spokenPlace } from '../core/engine/places.js';
 import { measureOf } from '../core/plan/measures.js';
 import type { BuildRecord } from '../core/record/build-record.js';
 import type { EntryProblem } from '../core/record/read-entry.js';
@@ -140,6 +141,8 @@ export function wordHint(hint: Hint, unit: Unit): string {
       return 'Less than its neighbours: was zero really zero, or does the lifter hang in its bore?';
     case 'rod-backwards':
       return 'Unlike the other pins: does a rod sit backwards?';
+    case 'fits-other-valve':
+      return `It would be within at ${spokenPlace(hint.place)}: is this the right valve?`;
     case 'bore-unknown':
       return 'The limit is a factor of the bore: measure the bore of this cylinder first.';
     case 'lift-short':

@@ -1,5 +1,6 @@
 import type { Measure } from '../plan/measure.js';
 import type { WheelDoubt } from '../wheel/wheel-passes.js';
+import type { Limit } from './judge.js';
 import { FEWEST_SIBLINGS, siblings } from './siblings.js';
 
 /** Something odd about a value, as data; `contracts/wording.ts` says it in words. Values are canonical. */
@@ -12,6 +13,8 @@ export type Hint =
   | { code: 'hung-lifter' }
   | { code: 'rod-backwards' }
   | { code: 'bore-unknown' }
+  /** Out at its own valve, within at the other of the same cylinder. */
+  | { code: 'fits-other-valve'; place: string }
   /** A lobe that lifts less than its card: by how many degrees the dial would have to be out of line, if that explains it. */
   | { code: 'lift-short'; angleDeg: number; explains: boolean }
   /** Middles of several drops that lie apart, degrees. */
@@ -20,6 +23,9 @@ export type Hint =
 
 /** One turn of the usual dial, mm (0.100 in). */
 const DIAL_TURN_MM = 2.54;
+
+/** A limit with one side only lets anything pass on the other; beyond this many times its edge nothing was meant. */
+const ONE_SIDED_REACH = 4;
 
 const PRELOADS = ['preload-turns', 'plunger-depth'];
 
@@ -31,14 +37,23 @@ export interface Suspect {
   others: { place: string; value: number }[];
   /** Whether a value would lie within the limit, as far as there is one. */
   withinLimit: ((value: number) => boolean) | null;
+  /** The limit itself, canonical, where it is on this very measure. */
+  limit?: Limit;
+}
+
+/** Whether a value is within a limit only because that has no other side: too large by a least, or too small by a most. */
+function isFarOff({ min, max }: Limit, value: number, side: 'least' | 'most'): boolean {
+  if (side === 'least') return min !== undefined && max === undefined && min > 0 && value > min * ONE_SIDED_REACH;
+  return max !== undefined && min === undefined && max > 0 && value < max / ONE_SIDED_REACH;
 }
 
 /** Whether `value` would look at home among the others. */
-function fits({ measure, place, others, withinLimit }: Suspect, value: number): boolean {
+function fits({ measure, place, others, withinLimit, limit = {} }: Suspect, value: number): boolean {
   if (others.length + 1 >= FEWEST_SIBLINGS) {
     const { scores } = siblings([...others, { place, value }], measure.resolution);
     return !scores[scores.length - 1].flagged;
   }
+  if (isFarOff(limit, value, 'least') || isFarOff(limit, value, 'most')) return false;
   return withinLimit?.(value) ?? false;
 }
 
@@ -57,8 +72,10 @@ function slips(suspect: Suspect): Hint[] {
 
 /** Everything that is odd about a value among its siblings; an empty list for one that looks at home. */
 export function hintsFor(suspect: Suspect): Hint[] {
-  const { measure, place, value, others, withinLimit } = suspect;
-  if (others.length + 1 < FEWEST_SIBLINGS) return withinLimit && !withinLimit(value) ? slips(suspect) : [];
+  const { measure, place, value, others, withinLimit, limit = {} } = suspect;
+  // Far too much of what has only a least is as odd as too little; nearly nothing of what has only a most is not.
+  const isOdd = withinLimit && (!withinLimit(value) || isFarOff(limit, value, 'least'));
+  if (others.length + 1 < FEWEST_SIBLINGS) return isOdd ? slips(suspect) : [];
 
   const { median, scores } = siblings([...others, { place, value }], measure.resolution);
   const own = scores[scores.length - 1];

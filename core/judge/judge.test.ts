@@ -1,6 +1,6 @@
 import { findMeasure } from '../plan/measures.js';
 import { hintsFor } from './hints.js';
-import { judge } from './judge.js';
+import { judge, type Limit } from './judge.js';
 import { siblings } from './siblings.js';
 
 describe('the verdict on a value', () => {
@@ -97,5 +97,25 @@ describe('what is odd about a value', () => {
     const alone = { measure, place: '1I', others: [], withinLimit };
     expect(hintsFor({ ...alone, value: 4 })).toEqual([{ code: 'digit-slip', meant: 0.4 }]);
     expect(hintsFor({ ...alone, value: 0.4 })).toEqual([]);
+  });
+
+  describe('by a limit that has one side only', () => {
+    const gap = findMeasure('ring-gap-top')!;
+    const alone = (value: number, limit: Limit) =>
+      hintsFor({
+        measure: gap, place: '1', others: [], value, limit,
+        withinLimit: (trial) => trial >= (limit.min ?? -Infinity) && trial <= (limit.max ?? Infinity),
+      }); // prettier-ignore
+
+    test('a little too little is no slip, though ten times as much would pass', () =>
+      expect(alone(0.3, { min: 0.35 })).toEqual([]));
+    test('a slip downwards is one when what was meant lies near the limit', () =>
+      expect(alone(0.04, { min: 0.35 })).toEqual([{ code: 'digit-slip', meant: 0.4 }]));
+    test('far too much is odd, though it passes', () =>
+      expect(alone(4, { min: 0.35 })).toEqual([{ code: 'digit-slip', meant: 0.4 }]));
+    test('nearly nothing of what has only a most is as it should be', () =>
+      expect(alone(0.001, { max: 0.0127 })).toEqual([]));
+    test('far too much of it is a slip when what was meant lies near', () =>
+      expect(alone(0.1, { max: 0.0127 })).toEqual([{ code: 'digit-slip', meant: 0.01 }]));
   });
 });

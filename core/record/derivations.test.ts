@@ -68,7 +68,8 @@ describe('bearings and bores', () => {
     expect(hintsOf([gap], 'ring-gap-top', '5')).toContain('bore-unknown');
     const judged = rowOf([inches('bore', '5', '4.030'), gap], 'ring-gap-top', '5')!;
     expect(judged.verdict).toBe('low');
-    expect(judged.limit!.stated.min).toBeCloseTo(4.03 * 0.0045, 9);
+    expect(judged.limit!.min).toBeCloseTo(4.03 * 0.0045 * 25.4, 9);
+    expect(judged.limit!.stated.min).toBe(0.0181);
   });
 
   test('a bank is out of square by its highest less its lowest, once all of it is measured', () => {

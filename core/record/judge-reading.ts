@@ -3,7 +3,8 @@ import { hintsFor, type Hint } from '../judge/hints.js';
 import { judge, type Verdict } from '../judge/judge.js';
 import { measureOf } from '../plan/measures.js';
 import { limitFor, type SpecLimit, type SpecSet } from '../plan/spec-sets.js';
-import { fromCanonical, toCanonical, type Unit } from '../units/units.js';
+import { figureShown } from '../units/format.js';
+import { toCanonical, type Unit } from '../units/units.js';
 import { DIAL_IN_LINE_DEG, misalignment } from '../wheel/misalignment.js';
 import type { Try } from './try.js';
 import { derive, type Derived } from './derive.js';
@@ -32,15 +33,16 @@ export interface Judged {
 export function applyLimit(limit: SpecLimit, uncertainty: number, boreMm?: number): AppliedLimit | null {
   const { measure, unit, source } = limit;
   if (limit.perBore && boreMm === undefined) return null;
-  const stated = (edge: number | undefined) =>
-    edge === undefined ? undefined : limit.perBore ? fromCanonical(edge * boreMm!, unit) : edge;
-  const [min, max] = [stated(limit.min), stated(limit.max)];
+  const { min, max } = limit;
+  const canonical = (edge: number) => (limit.perBore ? edge * boreMm! : toCanonical(edge, unit));
+  // A product is stated as fine as it can be measured; what the shop wrote stands as it is written.
+  const stated = (edge?: number) => (edge === undefined || !limit.perBore ? edge : figureShown(edge * boreMm!, unit));
   return {
     measure,
-    ...(min === undefined ? {} : { min: toCanonical(min, unit) }),
-    ...(max === undefined ? {} : { max: toCanonical(max, unit) }),
+    ...(min === undefined ? {} : { min: canonical(min) }),
+    ...(max === undefined ? {} : { max: canonical(max) }),
     uncertainty,
-    stated: { min, max, unit },
+    stated: { min: stated(min), max: stated(max), unit },
     source,
   };
 }
@@ -53,8 +55,7 @@ function cardLimit(judging: Judging, measure: string, place: string, uncertainty
     // A dial a little out of line reads short; what no believable angle explains is another cam, or a worn one.
     const slack = expected * (1 - Math.cos((DIAL_IN_LINE_DEG * Math.PI) / 180));
     const [min, max] = [expected - slack, expected + slack];
-    const inches = (value: number) => Number(fromCanonical(value, 'in').toFixed(4));
-    return { measure, min, max, uncertainty, stated: { min: inches(min), max: inches(max), unit: 'in' }, source: 'Lobe lift of the cam card, and a dial within 6° of its line' }; // prettier-ignore
+    return { measure, min, max, uncertainty, stated: { min: figureShown(min, 'in'), max: figureShown(max, 'in'), unit: 'in' }, source: 'Lobe lift of the cam card, and a dial within 6° of its line' }; // prettier-ignore
   }
   const allowed = limitFor(judging.spec, 'card-difference', 'engine');
   if (!allowed) return null;
@@ -109,6 +110,15 @@ function ownHints(judging: Judging, { measure, place, value, derived }: Value): 
   return hints;
 }
 
+/** The other valve of the cylinder, where the value is out at its own and would be within there. */
+function otherValve(judging: Judging, reading: Value, verdict: Judged['verdict']): Hint[] {
+  const valve = parseValve(reading.place);
+  if (!valve || (verdict !== 'low' && verdict !== 'high')) return [];
+  const place = `${valve.cylinder}${valve.kind === 'I' ? 'E' : 'I'}`;
+  const there = judgeValue(judging, { ...reading, place }).verdict;
+  return there === 'in' ? [{ code: 'fits-other-valve', place }] : [];
+}
+
 /** Drops of one lobe whose middles lie further apart than this tell of an asymmetric lobe, or of a doubtful set-up. */
 const SPREAD_DEG = 1;
 
@@ -133,6 +143,15 @@ export function judgeReading(judging: Judging, reading: Value, others: Value[], 
     value,
     others: others.filter((other) => other.place !== place && alike(judging.spec, measure, place, other.place)),
     withinLimit: own.limit ? (trial) => judgeValue(judging, { measure, place, value: trial }).verdict === 'in' : null,
+    ...(own.limit && !own.judgedAs ? { limit: own.limit } : {}),
   });
-  return { ...judged, hints: [...hints, ...ownHints(judging, reading), ...(made ? ownHints(judging, made) : [])] };
+  return {
+    ...judged,
+    hints: [
+      ...hints,
+      ...otherValve(judging, reading, own.verdict),
+      ...ownHints(judging, reading),
+      ...(made ? ownHints(judging, made) : []),
+    ],
+  };
 }

@@ -99,6 +99,15 @@ describe('the sheet', () => {
       expect(row).toMatchObject({ verdict: 'in', hints: [] });
   });
 
+  test('a lash that would be within at the other valve of the cylinder asks whether it is the right one', () => {
+    const hintsAt = (place: string, value: number) =>
+      buildSheet({ engine: six, spec: solid, readings: [reading(place, value, 'lash-cold', 'in')], dispositions: [] }).rows[0].hints; // prettier-ignore
+    expect(hintsAt('2I', 0.021)).toEqual([{ code: 'fits-other-valve', place: '2E' }]);
+    expect(hintsAt('2E', 0.013)).toEqual([{ code: 'fits-other-valve', place: '2I' }]);
+    expect(hintsAt('2E', 0.03)).toEqual([]);
+    expect(hintsAt('2E', 0.02)).toEqual([]);
+  });
+
   test('the mark of a valve is the worst of what it has', () => {
     const high = reading('6E', 1.5);
     expect(settingMark(sheet([]), '6E')).toBe('missing');

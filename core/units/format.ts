@@ -31,6 +31,10 @@ export const UNIT_LABEL: Record<Unit, string> = {
   choice: '',
 };
 
+/** A canonical value in `unit`, rounded as it is shown. @example figureShown(0.31464504, 'in') // 0.0124 */
+export const figureShown = (canonical: number, unit: Unit): number =>
+  Number(fromCanonical(canonical, unit).toFixed(SHOWN_PLACES[unit]));
+
 /**
  * A canonical value as figures in `unit`, without the unit's name. Minus is a true minus sign, and a value that
  * rounds to nothing is shown without one. @example formatFigure(1.075, 'in') // '0.0423'
