@@ -89,6 +89,27 @@ test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, t
   expect(await shown()).toEqual(asSigned);
 });
 
+test('a shop that sets by turns is judged by turns, and sees how deep the plunger goes', async ({ page }) => {
+  await signIn(page, 'builder');
+  await openEngine(page, 'setting', {
+    layout: 'single',
+    lifter: 'hydraulic',
+    mount: 'stud-nut',
+    thread: { threadsPerUnit: 20, unit: 'in' },
+    specSet: 'pump-hydraulic',
+  });
+  const panel = page.getByRole('complementary', { name: 'What to do now' });
+  await page.keyboard.type('0.5');
+  await expect(panel).toContainText('in, 0.250 to spare');
+  await expect(panel).toContainText(/plunger depth 0\.04\d\d in = 0\.5 ÷/);
+  await page.keyboard.press('Enter');
+  await key(page, '1 3/8');
+  await expect(page.getByRole('button', { name: /1 exhaust: 1\.375, high/ })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Just taken' })).toContainText(
+    /1 3\/8 turn → plunger depth 0\.1\d\d\d in.*high/,
+  );
+});
+
 test('a mistake is superseded and both tries stay in view, also after a reload', async ({ page }) => {
   await signIn(page, 'builder');
   await openEngine(page, 'setting');

@@ -39,6 +39,8 @@ export interface Suspect {
   withinLimit: ((value: number) => boolean) | null;
   /** The limit itself, canonical, where it is on this very measure. */
   limit?: Limit;
+  /** Whether it follows from other values: nobody typed its digits or its sign. */
+  computed?: boolean;
 }
 
 /** Whether a value is within a limit only because that has no other side: too large by a least, or too small by a most. */
@@ -59,11 +61,13 @@ function fits({ measure, place, others, withinLimit, limit = {} }: Suspect, valu
 
 /** What slip of finger, dial or sign would explain the value: one that, undone, makes it fit. */
 function slips(suspect: Suspect): Hint[] {
-  const { measure, value } = suspect;
+  const { measure, value, computed } = suspect;
   const found: Hint[] = [];
-  for (const meant of [value * 10, value / 10, value * 100, value / 100, value / 1000])
-    if (value !== 0 && found.length === 0 && fits(suspect, meant)) found.push({ code: 'digit-slip', meant });
-  if (value < 0 && fits(suspect, -value)) found.push({ code: 'sign-slip', meant: -value });
+  if (value !== 0 && !computed) {
+    const meant = [value * 10, value / 10, value * 100, value / 100, value / 1000].find((one) => fits(suspect, one));
+    if (meant !== undefined) found.push({ code: 'digit-slip', meant });
+    if (value < 0 && fits(suspect, -value)) found.push({ code: 'sign-slip', meant: -value });
+  }
   if (measure.quantity === 'length')
     for (const revolutions of [1, -1] as const)
       if (fits(suspect, value - revolutions * DIAL_TURN_MM)) found.push({ code: 'dial-revolution', revolutions });

@@ -99,6 +99,13 @@ describe('what is odd about a value', () => {
     expect(hintsFor({ ...alone, value: 0.4 })).toEqual([]);
   });
 
+  test('of a value that is computed nobody typed the digits', () => {
+    const made = { measure, place: '1I', others: [], withinLimit: (value: number) => value > 0.3 && value < 0.5 };
+    expect(hintsFor({ ...made, value: 4, computed: true })).toEqual([]);
+    expect(hintsFor({ ...made, value: -0.4, computed: true })).toEqual([]);
+    expect(hintsFor({ ...made, value: 0.4 + 2.54, computed: true })).toEqual([{ code: 'dial-revolution', revolutions: 1 }]); // prettier-ignore
+  });
+
   describe('by a limit that has one side only', () => {
     const gap = findMeasure('ring-gap-top')!;
     const alone = (value: number, limit: Limit) =>

@@ -110,6 +110,10 @@ describe('what stands for a valve on its dial', () => {
       'plunger-depth',
     );
     expect(settingValue([row('preload-turns', false)], '1I')!.measure).toBe('preload-turns');
+    // Judged by turns: the depth that they make stands beside, without a limit of its own.
+    expect(settingValue([row('plunger-depth', false), row('preload-turns', true)], '1I')!.measure).toBe(
+      'preload-turns',
+    );
     expect(settingValue([row('lobe-lift', true)], '1I')).toBeNull();
   });
 

@@ -144,6 +144,7 @@ export function judgeReading(judging: Judging, reading: Value, others: Value[], 
     others: others.filter((other) => other.place !== place && alike(judging.spec, measure, place, other.place)),
     withinLimit: own.limit ? (trial) => judgeValue(judging, { measure, place, value: trial }).verdict === 'in' : null,
     ...(own.limit && !own.judgedAs ? { limit: own.limit } : {}),
+    computed: reading.derived !== undefined,
   });
   return {
     ...judged,

@@ -39,6 +39,7 @@ describe('angles as they are read on a wheel, in the signs of the card', () => {
   test('off the wheel', () => {
     expect(value('intake-open', '361', 'deg360')).toBe('off-the-wheel');
     expect(value('intake-open', '30 a', 'deg360')).toBe('unknown-side');
+    expect(value('tdc-stop-first', '365 after')).toBe('off-the-wheel');
   });
 });
 

@@ -37,6 +37,7 @@ function readSided(sides: Sides, entered: string, unit: Unit): Entry {
     const read = fromAfterTdc(unit === 'deg360' ? value : -value, sides);
     return { ok: true, value: read, sizes: [] };
   }
+  if (isAngle(sides) && Math.abs(value) > 360) return { ok: false, reason: 'off-the-wheel' };
   if (word === '') return { ok: true, value, sizes: [] };
   if (/^\s*[+-]/.test(number)) return { ok: false, reason: 'sign-twice' };
   const typed = word.toLowerCase();

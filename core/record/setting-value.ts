@@ -14,8 +14,10 @@ export function settingValue<Row extends Pick<SheetRow, 'measure' | 'place' | 'l
   rows: Row[],
   place: string,
 ): Row | null {
-  const here = SETTING_MEASURES.map((measure) => rows.find((row) => row.measure === measure && row.place === place));
-  return here.find((row) => row?.limit?.measure === row?.measure) ?? here.find((row) => row !== undefined) ?? null;
+  const here = SETTING_MEASURES.flatMap((measure) =>
+    rows.filter((row) => row.measure === measure && row.place === place),
+  );
+  return here.find((row) => row.limit?.measure === row.measure) ?? here[0] ?? null;
 }
 
 /** The unit for a small dial: thousandths where the limit is in inches, or else many figures say little. */

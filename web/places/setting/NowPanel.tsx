@@ -3,15 +3,34 @@ import { clearanceDeg } from '../../../core/cam/base-circle.js';
 import { DEFAULT_MARGIN_DEG } from '../../../core/cam/valve-stops.js';
 import { sameCrank } from '../../../core/engine/crank.js';
 import { spokenPlace } from '../../../core/engine/places.js';
+import { measureOf } from '../../../core/plan/measures.js';
+import { derive } from '../../../core/record/derive.js';
 import { settingLimit, settingValue } from '../../../core/record/setting-value.js';
+import type { SheetRow } from '../../../core/record/sheet.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../../../core/units/format.js';
-import { Cautions, Hints, JustTaken, LimitNote, ReadHereBefore, StandingCaution } from '../../bench/panel-parts.js';
+import {
+  Cautions,
+  Hints,
+  JustTaken,
+  LimitNote,
+  ReadHereBefore,
+  sayDerived,
+  StandingCaution,
+} from '../../bench/panel-parts.js';
 import '../../bench/panel.css';
 import { sayFormula, saySpare } from '../../bench/say-formula.js';
 import { MarginBar } from '../../drawings/MarginBar.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import type { SettingState } from './use-setting.js';
 import { howToTake, turnFirst, whyHere } from './words.js';
+
+const nameOf = (measure: string) => measureOf(measure).title.toLowerCase();
+
+/** What the value of a measure at a place makes, as it stands on the sheet. */
+function madeBy(rows: SheetRow[], place: string, from: string) {
+  const row = rows.find((other) => other.place === place && other.derivedFrom?.measure === from);
+  return row && { measure: row.measure, value: row.value, formula: row.derivedFrom!.formula };
+}
 
 /** What to do now, the number being typed, how its verdict comes about, and what was read here before. */
 export function NowPanel({ setting }: { setting: SettingState }) {
@@ -43,12 +62,13 @@ export function NowPanel({ setting }: { setting: SettingState }) {
         value: preview.judgedAs?.value ?? preview.value,
         verdict: preview.verdict,
         limit: preview.limit,
-        formula: preview.judgedAs?.formula,
       }
-    : row && { value: row.value, verdict: row.verdict, limit: row.limit, formula: row.derivedFrom?.formula };
+    : row && { value: row.value, verdict: row.verdict, limit: row.limit };
   const limit = current?.limit ?? settingLimit(engine.specSet, active);
   const limitUnit = limit?.stated.unit === 'turn' ? 'turn' : lengthUnit;
-  const depth = preview?.judgedAs ?? (row?.derivedFrom ? row : null);
+  // Both are always shown, what is typed and what it makes; the spec set names the one that is judged.
+  const makes = preview ? derive(engine, measure.key, active, preview.value) : madeBy(sheet.rows, active, measure.key);
+  const judgedByIt = preview ? preview.judgedAs !== undefined : row?.derivedFrom !== undefined;
   const siblings = limit
     ? sheet.rows
         .filter((other) => other.measure === limit.measure && other.place !== active)
@@ -86,9 +106,9 @@ export function NowPanel({ setting }: { setting: SettingState }) {
         )}
         {current && (
           <p className="now-verdict">
-            {depth && (
+            {makes && judgedByIt && (
               <>
-                plunger <strong className="figure">{formatValue(depth.value, lengthUnit)}</strong>{' '}
+                {nameOf(makes.measure)} <strong className="figure">{formatValue(makes.value, lengthUnit)}</strong>{' '}
               </>
             )}
             <VerdictMark mark={current.verdict} size={16} />
@@ -105,17 +125,16 @@ export function NowPanel({ setting }: { setting: SettingState }) {
             figure={(value) => formatFigure(value, limitUnit)}
           />
         )}
-        {current?.formula && <p className="figure now-formula">{sayFormula(current.formula, lengthUnit)}</p>}
+        {makes && (
+          <p className="figure now-formula">
+            {!judgedByIt && `${nameOf(makes.measure)} ${formatValue(makes.value, lengthUnit)} = `}
+            {sayFormula(makes.formula, lengthUnit)}
+          </p>
+        )}
         {preview && <Hints hints={preview.hints} unit={entryUnit} />}
         {!preview && taken && <Hints hints={taken.hints} unit={entryUnit} />}
 
-        <JustTaken
-          readingId={lastTaken}
-          shown={(rows) => {
-            const made = settingValue(rows, rows[0]?.place);
-            return made?.derivedFrom ? formatValue(made.value, lengthUnit) : null;
-          }}
-        />
+        <JustTaken readingId={lastTaken} shown={(made) => sayDerived(made, lengthUnit)} />
         <ReadHereBefore measure={measure.key} place={active} />
         <LimitNote limit={limit} />
       </div>
