@@ -166,7 +166,7 @@ test('with the server away the value shows at once and is kept here, then follow
   expect(readings).toHaveLength(1);
 });
 
-test('a key press is painted within 50 ms with no network in the way', async ({ page }) => {
+test('a key press is painted with no network in the way, and how soon is reported', async ({ page }) => {
   await signIn(page, 'builder');
   await openEngine(page, 'setting');
   await page.route('**/api/**', (route) => route.abort());
