@@ -189,7 +189,7 @@ export function Floor() {
             {problem}
           </p>
         )}
-        <ul className="floor-list" ref={list} aria-label="Engines">
+        <ul className="plain-list floor-list" ref={list} aria-label="Engines">
           {answer?.engines.map((engine) => (
             <Row key={engine.id} engine={engine} />
           ))}

@@ -35,7 +35,7 @@ export function Review() {
         <h2>
           {title} {items.length > 0 && <span className="figure">{items.length}</span>}
         </h2>
-        {items.length > 0 ? <ul>{items}</ul> : <p className="review-none">{none}</p>}
+        {items.length > 0 ? <ul className="plain-list">{items}</ul> : <p className="review-none">{none}</p>}
       </section>
     );
   return (
