@@ -7,6 +7,7 @@ import { cylindersOf } from '../../core/engine/engine.js';
 import { parseValve, spokenPlace } from '../../core/engine/places.js';
 import { measureOf } from '../../core/plan/measures.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
+import { flagUnit } from '../../core/record/flag-unit.js';
 import { recordedMark } from '../../core/record/recorded-mark.js';
 import { fromCanonical, toCanonical } from '../../core/units/units.js';
 import { formatValue } from '../../core/units/format.js';
@@ -132,7 +133,7 @@ export function tables(doc: Doc, record: BuildRecord): void {
   y = title(doc, 'What was out of its limits, and what was done', y + 16);
   const dealt = record.dealtWith.map((flag): Cell[] => [
     spokenPlace(flag.place),
-    `${measureOf(flag.measure).title}: ${formatValue(flag.value, measureOf(flag.measure).units[0])}, ${flag.verdict}`,
+    `${measureOf(flag.measure).title}: ${formatValue(flag.value, flagUnit(record, flag))}, ${flag.verdict}`,
     flag.disposition ? flag.disposition.action : 're-measured',
     flag.disposition
       ? `${flag.disposition.reason} (${flag.disposition.by}, ${dateOf(flag.disposition.at)})`

@@ -2,8 +2,8 @@ import { base64url } from 'jose';
 import { useEffect, useState } from 'react';
 import { wordMap } from '../../../contracts/wording.js';
 import { placesOf } from '../../../core/engine/places.js';
-import { measureOf } from '../../../core/plan/measures.js';
 import type { BuildRecord } from '../../../core/record/build-record.js';
+import { flagUnit } from '../../../core/record/flag-unit.js';
 import { recordedMark } from '../../../core/record/recorded-mark.js';
 import { dialUnit, settingValue } from '../../../core/record/setting-value.js';
 import { formatFigure, formatValue } from '../../../core/units/format.js';
@@ -55,22 +55,22 @@ export function SignedRecord({ id }: { id: string }) {
         <figcaption>{wordMap(values)}</figcaption>
       </figure>
       {dealtWith.length > 0 && <h3>Was out of limits or suspect, and dealt with</h3>}
-      <ul>
-        {dealtWith.map(({ measure, place, value, verdict, readingId, disposition }) => (
-          <li key={readingId + measure}>
-            <VerdictMark mark={recordedMark(record, readingId, verdict)} /> <Where at={{ measure, place }} />{' '}
-            <span className="figure">{formatValue(value, measureOf(measure).units[0])}</span>
-            {disposition
-              ? `, ${disposition.action} by ${disposition.by}: ${disposition.reason}`
+      <ul className="plain-list">
+        {dealtWith.map((flag) => (
+          <li key={flag.readingId + flag.measure}>
+            <VerdictMark mark={recordedMark(record, flag.readingId, flag.verdict)} /> <Where at={flag} />{' '}
+            <span className="figure">{formatValue(flag.value, flagUnit(record, flag))}</span>
+            {flag.disposition
+              ? `, ${flag.disposition.action} by ${flag.disposition.by}: ${flag.disposition.reason}`
               : ', read again within the limits'}
           </li>
         ))}
       </ul>
       {notMeasured.length > 0 && <h3>Not measured</h3>}
-      <ul>
-        {notMeasured.map(({ measure, place, by, reason }) => (
-          <li key={measure + place}>
-            <VerdictMark mark="missing" word={false} /> <Where at={{ measure, place }} />, left out by {by}: {reason}
+      <ul className="plain-list">
+        {notMeasured.map((gap) => (
+          <li key={gap.measure + gap.place}>
+            <VerdictMark mark="missing" word={false} /> <Where at={gap} />, left out by {gap.by}: {gap.reason}
           </li>
         ))}
       </ul>

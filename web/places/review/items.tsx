@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { wordLimit } from '../../../contracts/wording.js';
-import { measureOf } from '../../../core/plan/measures.js';
+import { flagUnit } from '../../../core/record/flag-unit.js';
 import type { DispositionAction } from '../../../core/record/reading.js';
 import { settingValue } from '../../../core/record/setting-value.js';
 import type { Flag, Missing } from '../../../core/record/sheet.js';
@@ -41,7 +41,7 @@ export function TakeAgain({ at, word }: { at: { measure: string; place: string }
 
 /** A value out of its limits or suspect, with how it was or is to be settled. */
 export function FlagItem({ flag, actions }: { flag: Flag; actions: readonly DispositionAction[] }) {
-  const { sheet } = useDesk();
+  const { sheet, readings } = useDesk();
   const row = sheet!.rows.find(
     (candidate) => candidate.readingId === flag.readingId && candidate.measure === flag.measure,
   );
@@ -62,7 +62,7 @@ export function FlagItem({ flag, actions }: { flag: Flag; actions: readonly Disp
           <span className="figure">
             {row
               ? `${row.entered} ${UNIT_LABEL[row.enteredUnit]}`
-              : formatValue(flag.value, measureOf(flag.measure).units[0])}
+              : formatValue(flag.value, flagUnit({ readings }, flag))}
           </span>
           {shown?.derivedFrom && unit && <span className="figure"> → {formatValue(shown.value, unit)}</span>}
           {shown?.limit && <span className="review-limit">, limit {wordLimit(shown.limit.stated)}</span>}
