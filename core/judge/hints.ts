@@ -43,11 +43,13 @@ export interface Suspect {
   computed?: boolean;
 }
 
-/** Whether a value is within a limit only because that has no other side: too large by a least, or too small by a most. */
-function isFarOff({ min, max }: Limit, value: number, side: 'least' | 'most'): boolean {
-  if (side === 'least') return min !== undefined && max === undefined && min > 0 && value > min * ONE_SIDED_REACH;
-  return max !== undefined && min === undefined && max > 0 && value < max / ONE_SIDED_REACH;
-}
+/** Within a limit only because that has no upper side, and absurdly much. */
+const isFarOver = ({ min, max }: Limit, value: number): boolean =>
+  min !== undefined && max === undefined && min > 0 && value > min * ONE_SIDED_REACH;
+
+/** Within a limit only because that has no lower side, and nearly nothing. */
+const isFarUnder = ({ min, max }: Limit, value: number): boolean =>
+  max !== undefined && min === undefined && max > 0 && value < max / ONE_SIDED_REACH;
 
 /** Whether `value` would look at home among the others. */
 function fits({ measure, place, others, withinLimit, limit = {} }: Suspect, value: number): boolean {
@@ -55,7 +57,7 @@ function fits({ measure, place, others, withinLimit, limit = {} }: Suspect, valu
     const { scores } = siblings([...others, { place, value }], measure.resolution);
     return !scores[scores.length - 1].flagged;
   }
-  if (isFarOff(limit, value, 'least') || isFarOff(limit, value, 'most')) return false;
+  if (isFarOver(limit, value) || isFarUnder(limit, value)) return false;
   return withinLimit?.(value) ?? false;
 }
 
@@ -78,7 +80,7 @@ function slips(suspect: Suspect): Hint[] {
 export function hintsFor(suspect: Suspect): Hint[] {
   const { measure, place, value, others, withinLimit, limit = {} } = suspect;
   // Far too much of what has only a least is as odd as too little; nearly nothing of what has only a most is not.
-  const isOdd = withinLimit && (!withinLimit(value) || isFarOff(limit, value, 'least'));
+  const isOdd = withinLimit && (!withinLimit(value) || isFarOver(limit, value));
   if (others.length + 1 < FEWEST_SIBLINGS) return isOdd ? slips(suspect) : [];
 
   const { median, scores } = siblings([...others, { place, value }], measure.resolution);

@@ -110,10 +110,13 @@ function ownHints(judging: Judging, { measure, place, value, derived }: Value): 
   return hints;
 }
 
-/** The other valve of the cylinder, where the value is out at its own and would be within there. */
-function otherValve(judging: Judging, reading: Value, verdict: Judged['verdict']): Hint[] {
+/**
+ * The other valve of the cylinder, where the value is out by the limit of its own and would be within there. A limit on
+ * what the value makes is the same for both: only their ratios would tell them apart, which is no sign of a mix-up.
+ */
+function otherValve(judging: Judging, reading: Value, { verdict, judgedAs }: Omit<Judged, 'hints'>): Hint[] {
   const valve = parseValve(reading.place);
-  if (!valve || (verdict !== 'low' && verdict !== 'high')) return [];
+  if (!valve || judgedAs || (verdict !== 'low' && verdict !== 'high')) return [];
   const place = `${valve.cylinder}${valve.kind === 'I' ? 'E' : 'I'}`;
   const there = judgeValue(judging, { ...reading, place }).verdict;
   return there === 'in' ? [{ code: 'fits-other-valve', place }] : [];
@@ -150,7 +153,7 @@ export function judgeReading(judging: Judging, reading: Value, others: Value[], 
     ...judged,
     hints: [
       ...hints,
-      ...otherValve(judging, reading, own.verdict),
+      ...otherValve(judging, reading, own),
       ...ownHints(judging, reading),
       ...(made ? ownHints(judging, made) : []),
     ],
