@@ -26,15 +26,14 @@ export function dropDraft(key: string): void {
  */
 export function useDraft<Form extends object>(key: string, filed: () => Form) {
   const [draft, setDraft] = useState(() => draftOf<Form>(key));
+  const form: Form = { ...filed(), ...draft };
   return {
-    form: { ...filed(), ...draft },
+    form,
     isDraft: draft !== null,
-    change(change: Partial<Form>) {
-      setDraft((before) => {
-        const next = { ...(before ?? filed()), ...change };
-        keepDraft(key, next);
-        return next;
-      });
+    change(changed: Partial<Form>) {
+      const next = { ...form, ...changed };
+      keepDraft(key, next);
+      setDraft(next);
     },
     settle() {
       dropDraft(key);

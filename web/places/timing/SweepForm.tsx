@@ -17,7 +17,21 @@ export function SweepForm() {
   const { engine, reload } = useDesk();
   const { enqueueSnackbar } = useSnackbar();
   const looksOn = useLooksOn();
-  const { valves, form, isDraft, change, sweep, slow, analysis, atValve, problems, goTo, settle } = useSweep();
+  const {
+    valves,
+    form,
+    liftsAsked,
+    askLifts,
+    isDraft,
+    change,
+    sweep,
+    slow,
+    analysis,
+    atValve,
+    problems,
+    goTo,
+    settle,
+  } = useSweep();
   const [problem, setProblem] = useState<string | null>(null);
   const set = (changed: Partial<typeof form>) => {
     setProblem(null);
@@ -90,8 +104,8 @@ export function SweepForm() {
             />
             <TextField
               label="Durations at lifts"
-              value={form.lifts}
-              onChange={(event) => set({ lifts: event.target.value })}
+              value={liftsAsked}
+              onChange={(event) => askLifts(event.target.value)}
               error={problems.lifts !== ''}
               helperText={problems.lifts || 'left empty: where the trade looks'}
             />

@@ -40,7 +40,6 @@ export function useSweep() {
     lash: '0',
     start: '',
     step: '',
-    lifts: '',
     text: '',
     ...keptOf(place),
   }));
@@ -51,7 +50,16 @@ export function useSweep() {
   );
   const [ratio, lash] = [number(form.ratio), number(form.lash)];
   const atValve = form.measuredAt === 'valve';
-  const lifts = useMemo(() => form.lifts.split(/[\s;]+/).filter(Boolean).map(number), [form.lifts]); // prettier-ignore
+  // A question about the lobe and no part of it: it is not kept.
+  const [liftsAsked, askLifts] = useState('');
+  const lifts = useMemo(
+    () =>
+      liftsAsked
+        .split(/[\s;]+/)
+        .filter(Boolean)
+        .map(number),
+    [liftsAsked],
+  );
   const wrong = {
     ratio: atValve && (ratio === null || ratio <= 0),
     lash: atValve && (lash === null || lash < 0),
@@ -83,6 +91,8 @@ export function useSweep() {
   return {
     valves,
     form,
+    liftsAsked,
+    askLifts,
     isDraft,
     change,
     sweep,
