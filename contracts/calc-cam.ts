@@ -9,7 +9,8 @@ import { checkSeatEvents } from '../core/engine/check-engine.js';
 import { ImpossibleInput } from '../core/impossible.js';
 import { fromCanonical, toCanonical } from '../core/units/units.js';
 import { dialReading } from '../core/wheel/dial-reading.js';
-import { DIAL_IN_LINE_DEG, misalignment } from '../core/wheel/misalignment.js';
+import { misalignment } from '../core/wheel/misalignment.js';
+import { GENERAL_PRACTICE } from '../core/plan/practice.js';
 import { trueTdc } from '../core/wheel/true-tdc.js';
 import { answerUnit, calculator, figure, number, positive, unit } from './calculator.js';
 import { cardEventsSchema } from './engine.js';
@@ -51,7 +52,7 @@ const misalignmentCalculator = calculator({
     unit,
     expected: positive,
     observed: positive,
-    maxAngleDeg: number.min(0, 'not below zero').max(90, 'at most 90').default(DIAL_IN_LINE_DEG),
+    maxAngleDeg: number.min(0, 'not below zero').max(90, 'at most 90').default(GENERAL_PRACTICE.timing.dialInLineDeg),
   }),
   output: z.object({ angleDeg: figure, explains: z.boolean() }),
   compute: misalignment,

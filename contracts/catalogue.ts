@@ -1,16 +1,22 @@
 import { z } from 'zod';
-import { STAGES } from '../core/plan/measure.js';
+import { STOP_METHODS } from '../core/cam/valve-stops.js';
+import { SCOPES } from '../core/engine/places.js';
+import { AT_BY, COUNTS, STAGES } from '../core/plan/measure.js';
+import { ALONG, type Practice } from '../core/plan/practice.js';
+import { BASES, type SpecSet } from '../core/plan/spec-sets.js';
 import { UNITS, type Quantity, type Unit } from '../core/units/units.js';
 
 export const unitSchema = z.enum(Object.keys(UNITS) as [Unit, ...Unit[]]);
 export const stageSchema = z.enum(STAGES);
+export const metalSchema = z.enum(['iron', 'aluminium']);
+const lifterSchema = z.enum(['hydraulic', 'solid']);
 const quantitySchema = z.enum(['length', 'angle', 'turns', 'force', 'torque', 'choice'] satisfies Quantity[]);
 
 export const measureSchema = z.object({
   key: z.string(),
   title: z.string(),
   stage: stageSchema,
-  scope: z.enum(['engine', 'cylinder', 'valve', 'main', 'pin', 'bank']),
+  scope: z.enum(SCOPES),
   quantity: quantitySchema,
   units: z.array(unitSchema),
   resolution: z.number(),
@@ -20,6 +26,9 @@ export const measureSchema = z.object({
   options: z.array(z.string()).optional(),
   sides: z.object({ plus: z.string(), minus: z.string(), deadCentre: z.enum(['TDC', 'BDC']).optional() }).optional(),
   several: z.literal(true).optional(),
+  counts: z.enum(COUNTS),
+  at: z.enum(AT_BY).optional(),
+  lifter: lifterSchema.optional(),
 });
 
 export const specLimitSchema = z.object({
@@ -27,19 +36,37 @@ export const specLimitSchema = z.object({
   valve: z.enum(['I', 'E']).optional(),
   min: z.number().optional(),
   max: z.number().optional(),
+  preferred: z.number().optional(),
   unit: unitSchema,
-  perBore: z.literal(true).optional(),
+  basis: z.enum(BASES),
   required: z.boolean(),
   source: z.string(),
 });
+
+export const practiceSchema = z.object({
+  setting: z.object({ method: z.enum(STOP_METHODS), along: z.enum(ALONG), marginDeg: z.number() }),
+  deadCentre: z.object({ trueWithinDeg: z.number(), roughDeg: z.number() }),
+  timing: z.object({
+    drops: z.object({ in: z.array(z.number()), mm: z.array(z.number()) }),
+    dropSpreadDeg: z.number(),
+    dialInLineDeg: z.number(),
+    targets: z.array(z.object({ school: z.enum(['card', 'retarded', 'advanced']), shiftDeg: z.number() })),
+    offsetsDeg: z.array(z.number()),
+    settleDeg: z.number(),
+    toleranceDeg: z.number(),
+  }),
+  growth: z.array(z.object({ block: metalSchema, head: metalSchema, growth: z.number(), unit: z.enum(['in', 'mm']) })),
+  uncertainty: z.array(z.object({ measure: z.string(), value: z.number(), unit: unitSchema })),
+}) satisfies z.ZodType<Practice>;
 
 export const specSetSchema = z.object({
   id: z.string(),
   version: z.number().int(),
   title: z.string(),
-  lifter: z.enum(['hydraulic', 'solid']),
+  lifter: lifterSchema,
   limits: z.array(specLimitSchema),
-});
+  practice: practiceSchema,
+}) satisfies z.ZodType<SpecSet>;
 
 export const measuresAnswer = z.object({ measures: z.array(measureSchema) });
 export const specSetsAnswer = z.object({ specSets: z.array(specSetSchema) });

@@ -1,9 +1,10 @@
 import { LAYOUTS } from '../core/engine/layouts.js';
-import { asIssues, completeEngine, newEngineSchema, type NewEngine } from './engine.js';
+import { completeEngine, newEngineSchema, type NewEngine } from './engine.js';
+import { asIssues } from './wording/impossible.js';
 import { newReadingSchema, postDispositionSchema } from './reading.js';
 import { signRequest } from './record.js';
 import { newPersonRequest, openShopRequest } from './shop.js';
-import { camCardSchema } from './timing.js';
+import { camCardSchema } from './papers/cam-card.js';
 
 const ask = (change: Partial<NewEngine> & Pick<NewEngine, 'layout'>): NewEngine =>
   newEngineSchema.parse({ tag: 'T', title: 'T', customer: 'C', ...change });

@@ -4,9 +4,8 @@ import type { Engine } from '../core/engine/engine.js';
 import { evenIntervals } from '../core/engine/firing.js';
 import { LAYOUTS } from '../core/engine/layouts.js';
 import type { Impossibility } from '../core/impossible.js';
-import { specSetSchema } from './catalogue.js';
-import { line, text } from './text.js';
-import { wordImpossibility } from './wording.js';
+import { metalSchema, specSetSchema } from './catalogue.js';
+import { idSchema, line, text } from './text.js';
 
 export const eventDeg = z
   .number({ error: 'degrees, as a number' })
@@ -57,9 +56,10 @@ export const engineShape = {
   }),
   ratio: z.object({ intake: ratio, exhaust: ratio }),
   seatEvents: cardEventsSchema,
-  metals: z.object({ block: z.enum(['iron', 'aluminium']), head: z.enum(['iron', 'aluminium']) }),
+  metals: z.object({ block: metalSchema, head: metalSchema }),
+  fasteners: z.array(z.object({ group: z.string(), count: z.number().int() })).optional(),
 };
-export const engineSchema = z.object(engineShape);
+const engineSchema = z.object(engineShape);
 
 /** What opening an engine asks for; the layout's template fills what is left out. */
 export const newEngineSchema = z.object({
@@ -84,7 +84,7 @@ export const newEngineSchema = z.object({
 export type NewEngine = z.infer<typeof newEngineSchema>;
 
 export const engineAnswer = z.object({
-  id: z.uuid(),
+  id: idSchema,
   tag: z.string(),
   title: z.string(),
   customer: z.string(),
@@ -101,13 +101,14 @@ export const engineQuery = z.object({
 });
 
 export const engineSummary = z.object({
-  id: z.uuid(),
+  id: idSchema,
   tag: z.string(),
   title: z.string(),
   customer: z.string(),
   banks: z.array(bankSchema),
   /** The verdict mark of each valve, by place. */
   marks: z.record(z.string(), z.string()),
+  /** Of the values that setting the valves requires. */
   taken: z.number(),
   required: z.number(),
   flagsOpen: z.array(z.object({ measure: z.string(), place: z.string(), verdict: z.string() })),
@@ -121,6 +122,12 @@ export const enginesAnswer = z.object({
   page: z.number(),
   pages: z.number(),
   total: z.number(),
+});
+
+export const layoutsAnswer = z.object({
+  layouts: z.array(
+    z.object({ name: z.string(), title: z.string(), engine: engineSchema.nullable(), specSet: z.string() }),
+  ),
 });
 
 const REQUIRED_OF_CUSTOM = [
@@ -151,7 +158,7 @@ export function completeEngine(
   if (!template) {
     const absent = REQUIRED_OF_CUSTOM.filter((key) => stated[key] === undefined);
     if (absent.length > 0)
-      return { engine: null, issues: absent.map((key) => ({ path: [key], code: 'custom-needs' })) };
+      return { engine: null, issues: absent.map((key) => ({ path: [key], code: 'custom-needs' as const })) };
   }
   const cylinders = (stated.banks ?? template!.banks).flatMap((bank) => bank.cylinders);
   const firingOrder = stated.firingOrder ?? template!.firingOrder;
@@ -166,9 +173,4 @@ export function completeEngine(
   } as Engine;
   const issues = checkEngine(engine);
   return issues.length > 0 ? { engine: null, issues } : { engine, issues: [] };
-}
-
-/** Issues of core in the shape of an answer. */
-export function asIssues(issues: Impossibility[]): { path: string; message: string }[] {
-  return issues.map((issue) => ({ path: issue.path.join('.'), message: wordImpossibility(issue) }));
 }

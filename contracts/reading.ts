@@ -1,23 +1,37 @@
 import { z } from 'zod';
-import { DISPOSITION_ACTIONS } from '../core/record/reading.js';
+import { AT_BY, atValue } from '../core/plan/measure.js';
+import { DISPOSITION_ACTIONS } from '../core/sheet/acts.js';
+import { READING_SOURCES } from '../core/sheet/reading.js';
 import { unitSchema } from './catalogue.js';
-import { reason, text } from './text.js';
+import { idSchema, reason, text } from './text.js';
 
-export const readingSource = z.enum(['keyed', 'gauge', 'imported', 'computed']);
+export const readingSource = z.enum(READING_SOURCES);
+
+/** What a value is taken at, canonical: mm of lift, drop or setting, degrees of the crank. */
+export const atSchema = z.object({
+  by: z.enum(AT_BY),
+  value: z.number().min(-720, 'at least −720').max(720, 'at most 720').overwrite(atValue),
+});
+/** The build unless said otherwise. */
+const occasion = z.string().regex(/^[a-z][a-z0-9-]{0,39}$/, 'small letters, digits and hyphens, a letter first');
 
 /** One reading as it is sent. Measure, place and unit are checked against the catalogue and the engine, by name. */
 export const newReadingSchema = z.object({
-  id: z.uuid('a UUID made by the sender'),
+  id: idSchema,
   measure: z.string(),
   place: z.string(),
+  at: atSchema.optional(),
+  occasion: occasion.optional(),
   entered: z.string().max(40, 'at most 40 characters'),
   unit: z.string(),
   how: readingSource.default('keyed'),
   instrument: text(80).optional(),
-  /** For an angle: the lift or drop at which it was read, mm. */
+  /** As the first version sent what an angle was read at: its lift or drop, mm. */
   atLiftMm: z.number().min(0, 'not below zero').max(50, 'at most 50 mm').optional(),
+  /** When it was taken, by the device that took it; left out, when it arrives. */
+  takenAt: z.iso.datetime({ offset: true, error: 'a time with its offset, ISO 8601' }).optional(),
   note: text(500).optional(),
-  supersedes: z.uuid().optional(),
+  supersedes: idSchema.optional(),
 });
 export type NewReading = z.infer<typeof newReadingSchema>;
 
@@ -29,54 +43,46 @@ export const readingSchema = z.object({
   id: z.uuid(),
   measure: z.string(),
   place: z.string(),
+  at: atSchema.optional(),
+  occasion: z.string().optional(),
   entered: z.string(),
   unit: unitSchema,
   value: z.number(),
   takenAt: z.string(),
+  receivedAt: z.string(),
   by: z.string(),
   how: readingSource,
   instrument: z.string().optional(),
-  atLiftMm: z.number().optional(),
   note: z.string().optional(),
   supersedes: z.uuid().optional(),
 });
-export const readingsAnswer = z.object({ readings: z.array(readingSchema) });
+/** A reading as it is answered: what an angle was read at also as the first version told it. */
+const readingAnswer = readingSchema.extend({ atLiftMm: z.number().optional() });
+export const readingsAnswer = z.object({ readings: z.array(readingAnswer) });
 
 export const limitSchema = z.object({
   measure: z.string(),
   min: z.number().optional(),
   max: z.number().optional(),
+  preferred: z.number().optional(),
   uncertainty: z.number(),
   stated: z.object({ min: z.number().optional(), max: z.number().optional(), unit: unitSchema }),
   source: z.string(),
 });
 
-const formulaSchema = z.discriminatedUnion('kind', [
-  z.object({
-    kind: z.literal('lever'),
-    turns: z.number(),
-    threadsPerUnit: z.number(),
-    threadUnit: z.enum(['in', 'mm']),
-    ratio: z.number(),
-    leverFactor: z.number(),
-  }),
-  z.object({ kind: z.literal('growth'), fromMm: z.number(), growthMm: z.number(), to: z.enum(['hot', 'cold']) }),
-  z.object({ kind: z.literal('difference'), bigger: z.number(), smaller: z.number() }),
-  z.object({ kind: z.literal('range'), values: z.array(z.number()) }),
-  z.object({
-    kind: z.literal('midway'),
-    method: z.enum(['piston-stop', 'equal-drop']),
-    first: z.number(),
-    second: z.number(),
-    halfSpanDeg: z.number(),
-  }),
-  z.object({ kind: z.literal('rough') }),
-  z.object({
-    kind: z.literal('drops'),
-    pairs: z.array(z.object({ drop: z.number(), opening: z.number(), closing: z.number() })),
-    spread: z.number(),
-  }),
-]);
+/** A formula as named terms, from left to right: whoever shows one need not know it. */
+const formulaSchema = z.object({
+  rule: z.string(),
+  terms: z.array(
+    z.object({
+      name: z.string(),
+      sign: z.enum(['+', '−', '×', '÷']),
+      value: z.number(),
+      unit: z.union([unitSchema, z.enum(['ratio', 'per-in', 'per-mm'])]),
+      source: z.enum(['reading', 'engine', 'practice', 'rule']),
+    }),
+  ),
+});
 const derivedSchema = z.object({
   measure: z.string(),
   value: z.number(),
@@ -95,6 +101,8 @@ export const savedReadingSchema = z.object({
   limit: limitSchema.nullable(),
   judgedAs: derivedSchema.optional(),
   hints: z.array(hintAnswer),
+  takenAt: z.string(),
+  receivedAt: z.string(),
 });
 export const postReadingsAnswer = z.object({ saved: z.array(savedReadingSchema) });
 export type SavedReading = z.infer<typeof savedReadingSchema>;
@@ -106,6 +114,13 @@ export const postDispositionSchema = z.object({
   action: dispositionAction,
   reason,
 });
+const edgesSchema = z.object({ min: z.number().optional(), max: z.number().optional() });
+/** What a decision is about: it holds only as long as this is still so. */
+const aboutSchema = z.object({
+  verdict: z.enum(['low', 'high', 'suspect', 'missing']),
+  value: z.number().nullable(),
+  limit: edgesSchema.nullable(),
+});
 export const dispositionSchema = z.object({
   id: z.uuid(),
   measure: z.string(),
@@ -113,6 +128,7 @@ export const dispositionSchema = z.object({
   action: dispositionAction,
   reason: z.string(),
   readingId: z.uuid().nullable(),
+  about: aboutSchema.nullable(),
   by: z.string(),
   at: z.string(),
 });
@@ -121,6 +137,8 @@ export const dispositionsAnswer = z.object({ dispositions: z.array(dispositionSc
 export const sheetRowSchema = z.object({
   measure: z.string(),
   place: z.string(),
+  at: atSchema.optional(),
+  occasion: z.string().optional(),
   value: z.number(),
   unit: unitSchema,
   entered: z.string(),
@@ -139,8 +157,10 @@ export const flagSchema = z.object({
   verdict: z.enum(['low', 'high', 'suspect']),
   readingId: z.uuid(),
   value: z.number(),
+  limit: edgesSchema.nullable(),
   open: z.boolean(),
   disposition: dispositionSchema.nullish(),
+  lapsed: z.literal(true).optional(),
 });
 export const missingSchema = z.object({
   measure: z.string(),
@@ -154,4 +174,5 @@ export const sheetAnswer = z.object({
   missing: z.array(missingSchema),
   required: z.number().int(),
   taken: z.number().int(),
+  stages: z.record(z.string(), z.object({ required: z.number().int(), taken: z.number().int() })),
 });

@@ -1,8 +1,10 @@
 import { z } from 'zod';
 import type { BuildRecord } from '../core/record/build-record.js';
+import { paperSchema } from './papers/papers.js';
 import { specSetSchema } from './catalogue.js';
 import { engineShape } from './engine.js';
-import { camCardSchema, lobeSweepSchema } from './timing.js';
+import { camCardSchema } from './papers/cam-card.js';
+import { lobeSweepSchema } from './papers/lobe-sweep.js';
 import { flagSchema, readingSchema, sheetRowSchema } from './reading.js';
 import { reason } from './text.js';
 
@@ -11,7 +13,7 @@ const signatory = z.object({ handle: z.string(), name: z.string() });
 /** The payload of a signed record; docs/formats.md explains it field by field. */
 export const buildRecordSchema = z.object({
   format: z.literal('utex-record'),
-  formatVersion: z.literal(1),
+  formatVersion: z.literal(2),
   formulas: z.string(),
   id: z.uuid(),
   revision: z.number().int(),
@@ -22,11 +24,12 @@ export const buildRecordSchema = z.object({
   signedAt: z.string(),
   specSet: specSetSchema,
   values: z.array(sheetRowSchema),
-  dealtWith: z.array(flagSchema.omit({ open: true })),
+  dealtWith: z.array(flagSchema.omit({ open: true, lapsed: true })),
   notMeasured: z.array(z.object({ measure: z.string(), place: z.string(), by: z.string(), reason: z.string() })),
   readings: z.array(readingSchema),
   camCard: camCardSchema.nullable(),
   sweeps: z.array(lobeSweepSchema),
+  papers: z.array(paperSchema),
   statement: z.string(),
 }) satisfies z.ZodType<BuildRecord>;
 
@@ -93,6 +96,7 @@ export const exportAnswer = z.object({
   specSet: specSetSchema,
   camCard: camCardSchema.nullable(),
   sweeps: z.array(lobeSweepSchema),
+  papers: z.array(paperSchema),
   readings: z.array(readingSchema),
   dispositions: z.array(z.record(z.string(), z.unknown())),
   records: z.array(recordSummary),

@@ -4,6 +4,9 @@ import { z } from 'zod';
 const PRINTABLE = /^(?:[^\p{Cc}\p{Cs}]|[\n\t])*$/u;
 const printable = (schema: z.ZodString) => schema.regex(PRINTABLE, 'holds a character that cannot be printed');
 
+/** An id: RFC 9562 lets it be sent in either case; inside it has one. */
+export const idSchema = z.uuid('a UUID').toLowerCase();
+
 /** Words of people, as typed. */
 export const text = (longest: number) => printable(z.string()).max(longest, `at most ${longest} characters`);
 

@@ -1,7 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Hint } from '../core/judge/hints.js';
-import { wordCounts, wordEntry, wordHint, wordLimit, wordMap } from './wording.js';
+import { wordCounts, wordMap } from './wording/record.js';
+import { wordEntry } from './wording/entry.js';
+import { wordHint } from './wording/hint.js';
+import { wordLimit } from './wording/limit.js';
 
 const IN = 25.4;
 /** Each hint as core gives it, the unit in which the builder typed, and what is to be read at the bench. */
@@ -88,6 +91,6 @@ describe('a limit stands as the shop wrote it', () => {
     [{ min: 0.0015, unit: 'in' }, '0.0015 in or more'],
     [{ max: 0.16, unit: 'mm' }, '0.16 mm or less'],
     [{ min: 0.5, max: 0.75, unit: 'turn' }, '0.50 to 0.75 turn'],
-    [{ min: -1.5, max: 1.5, unit: 'deg' }, '−1.5 to 1.5 °'],
+    [{ min: -1.5, max: 1.5, unit: 'deg' }, '−1.5 to 1.5°'],
   ] as const)('%j', (limit, words) => expect(wordLimit(limit)).toBe(words));
 });

@@ -1,12 +1,55 @@
-/** One reason why an input cannot be computed, as data; `contracts/wording.ts` words it. */
-export interface Impossibility {
-  /** Where in the input it lies, e.g. `['events', 'intakeCloseAbdc']`. */
-  path: (string | number)[];
-  /** A key of the wording map. */
-  code: string;
-  /** Figures that the wording names. */
-  params?: Record<string, string | number>;
+/** Every reason for which an input can be impossible, with the figures that its wording names. */
+interface Reasons {
+  'closes-before-it-opens': { deg: number };
+  'no-base-circle': { deg: number; longest: number };
+  'cylinder-fires-twice': undefined;
+  'interval-count': { count: number };
+  'intervals-sum': { sum: number };
+  'cylinder-in-two-banks': undefined;
+  'firing-order-cylinders': { cylinders: string };
+  'pins-cylinders': { cylinders: string };
+  'valve-order': { letters: number };
+  'custom-needs': undefined;
+  'spec-set-lifter': { lifter: string };
+  'spec-set-turns': undefined;
+  'shim-or-target': undefined;
+  'pedestal-has-no-turns': undefined;
+  'shim-needs-pedestal': undefined;
+  'turns-or-target': undefined;
+  'thread-missing': undefined;
+  'thread-twice': undefined;
+  'growth-unknown': { block: string; head: string };
+  'lash-closes-hot': { growth: number };
+  'lash-closes-cold': { growth: number };
+  'same-stop': undefined;
+  'needle-off-dial': { perRev: number };
+  'closing-before-opening': undefined;
+  'lift-above-lobe': { lobeLift: number };
+  'same-lift': undefined;
+  'duration-grows-with-lift': undefined;
+  'no-lobe-fits': undefined;
+  'too-few-points': { fewest: number; count: number };
+  'angle-not-ascending': { deg: number };
+  'more-than-a-cycle': undefined;
+  'ratio-needed': undefined;
+  'no-lift': undefined;
+  'no-nose': undefined;
+  'two-peaks': undefined;
+  'lift-not-reached': { lift: number };
+  'point-cells': { line: number };
+  'point-not-a-number': { line: number };
+  'point-without-angle': { line: number };
 }
+export type ImpossibilityCode = keyof Reasons;
+
+/** One reason why an input cannot be computed, as data; `contracts/wording/impossible.ts` words it. */
+export type Impossibility = {
+  [Code in ImpossibilityCode]: {
+    /** Where in the input it lies, e.g. `['events', 'intakeCloseAbdc']`. */
+    path: (string | number)[];
+    code: Code;
+  } & (Reasons[Code] extends undefined ? { params?: undefined } : { params: Reasons[Code] });
+}[ImpossibilityCode];
 
 /** Thrown by a computation whose input passes its schema and still describes nothing that can exist. */
 export class ImpossibleInput extends Error {

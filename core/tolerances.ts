@@ -32,3 +32,7 @@ export const LARGEST = 1e6;
 
 /** Any unit. What divides must not be smaller, or quotients of the largest run over. */
 export const SMALLEST_DIVISOR = 1e-9;
+
+/** Whether two values are the same but for the last bits of their conversion; see `SAME_VALUE_RATIO`. */
+export const sameValue = (a: number, b: number): boolean =>
+  Math.abs(a - b) <= SAME_VALUE_RATIO * Math.max(Math.abs(a), Math.abs(b));

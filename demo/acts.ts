@@ -14,8 +14,7 @@ export type DemoAct =
       reason: string;
     }
   | { act: 'caution'; stage: Stage }
-  | { act: 'card'; card: CamCard }
-  | { act: 'sweep'; place: string; unit: 'in' | 'mm'; points: [number, number][] }
+  | { act: 'paper'; kind: string; body: object }
   | { act: 'sign' };
 
 export interface DemoEngine {
@@ -24,6 +23,9 @@ export interface DemoEngine {
   engine: NewEngine;
   acts: DemoAct[];
 }
+
+/** The cam card, as printed. */
+export const card = (body: CamCard): DemoAct => ({ act: 'paper', kind: 'cam-card', body });
 
 /** Readings of one measure, as `place=entered` with blanks between; `_` stands for a blank within one. */
 export const take = (measure: string, unit: string, text: string): DemoAct => ({
@@ -83,5 +85,6 @@ export function sweep(
   const before = rest.map((deg): [number, number] => [first - deg, 0]);
   const after = [...rest].reverse().map((deg): [number, number] => [last + deg, 0]);
   const tidy = ([deg, lift]: [number, number]): [number, number] => [deg, Number(lift.toFixed(4))];
-  return { act: 'sweep', place, unit, points: [...before, ...swept, ...after].map(tidy) };
+  const read = [...before, ...swept, ...after].map(tidy);
+  return { act: 'paper', kind: 'lobe-sweep', body: { place, unit, points: read, measuredAt: 'lobe' } };
 }

@@ -1,13 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { Clock } from '../server/clock.js';
 import type { Context } from '../server/services/context.js';
-import { decide } from '../server/services/dispositions.js';
+import { acknowledgeCautions, decide } from '../server/services/acts.js';
 import { Engines } from '../server/services/engines.js';
-import { acknowledgeCautions } from '../server/services/cautions.js';
 import { addPerson, openShop } from '../server/services/people.js';
 import { Readings } from '../server/services/readings.js';
 import { sign } from '../server/services/records.js';
-import { fileCard, fileSweep } from '../server/services/timing.js';
+import { PAPER_KINDS } from '../contracts/papers/papers.js';
+import { filePaper } from '../server/services/papers.js';
 import type { DemoEngine } from './acts.js';
 import { BITTERN } from './engines/bittern.js';
 import { DUNLIN } from './engines/dunlin.js';
@@ -64,17 +64,9 @@ async function buildEngine(
           clock.tick();
         }
         break;
-      case 'card':
-        await fileCard(context, engines, id, builder, act.card);
-        break;
-      case 'sweep': {
-        const { place, unit, points } = act;
-        await fileSweep(context, engines, id, builder, {
-          place,
-          unit,
-          points,
-          measuredAt: 'lobe',
-        });
+      case 'paper': {
+        const kind = PAPER_KINDS.find((one) => one.kind === act.kind)!;
+        await filePaper(context, engines, id, builder, kind, kind.schema.parse(act.body));
         break;
       }
       case 'decide':

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { EngineSummary } from '../contracts/engine.js';
-import type { Sheet } from '../core/record/sheet.js';
+import type { Sheet } from '../core/sheet/sheet.js';
 import { openShopFolder, type OpenShop } from '../server/open-shop.js';
 import { Engines } from '../server/services/engines.js';
 import { checkAudit } from '../server/store/audit-log.js';

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { expect, test, type Page } from '@playwright/test';
-import { signIn } from './bench.js';
+import { ENGINE_PLACES } from '../web/places/stages.js';
+import { signIn } from './hands.js';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -26,15 +27,13 @@ const engineId = async (page: Page, tag: string) => {
 /** The address of every place of somebody who is signed in, by its name. */
 async function placesOf(page: Page): Promise<Record<string, string>> {
   const petrel = await engineId(page, 'PH8-031');
+  const signed = await engineId(page, 'BS6-114');
   return {
     floor: '/',
     'new engine': '/engines/new',
-    'bottom end': `/engines/${petrel}/bottom-end`,
-    'dead centre': `/engines/${petrel}/dead-centre`,
-    timing: `/engines/${petrel}/timing`,
-    setting: `/engines/${petrel}/setting`,
-    review: `/engines/${petrel}/review`,
-    record: `/engines/${await engineId(page, 'BS6-114')}/record`,
+    ...Object.fromEntries(
+      ENGINE_PLACES.map(({ path, title }) => [title, `/engines/${path === 'record' ? signed : petrel}/${path}`]),
+    ),
     people: '/people',
     verify: '/verify',
     nowhere: '/nowhere',
@@ -58,7 +57,7 @@ for (const shade of ['light', 'dark'] as const) {
       await expect(page.locator('h1')).toBeVisible();
       await page.waitForLoadState('networkidle');
       found[name] = await faults(page);
-      if (name !== 'timing') continue;
+      if (name !== 'Timing') continue;
       for (const part of ['Cam card', 'Lobe lift', 'Sweep a lobe', 'Lift curves', 'Sprocket']) {
         await page.getByRole('button', { name: part }).click();
         await page.waitForTimeout(400);

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { lobeFromCard } from '../core/cam/lobe-from-card.js';
-import { key, openEngine, signIn } from './bench.js';
+import { key, openEngine, signIn } from './hands.js';
 import { fileCard, inTable, INCH_CARD } from './cam-card.js';
 
 test('the cam card shows what follows, names what contradicts, and keeps what was typed wrong', async ({ page }) => {

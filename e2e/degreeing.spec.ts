@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { goTo, key, openEngine, signIn } from './bench.js';
+import { goTo, key, openEngine, signIn } from './hands.js';
 import { fileCard, inTable, INCH_CARD } from './cam-card.js';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'What to do now' });

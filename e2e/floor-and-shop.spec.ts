@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { signIn } from './bench.js';
+import { signIn } from './hands.js';
 
 test('the floor shows the four engines of the shop, searches by key and opens with Enter', async ({ page }) => {
   await signIn(page, 'builder');

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { key, openEngine, signIn } from './bench.js';
+import { key, openEngine, signIn } from './hands.js';
 
 const PORT = 8433;
 const BASE = `http://127.0.0.1:${PORT}`;

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { goTo, key, openEngine, signIn } from './bench.js';
+import { ENGINE_PLACES } from '../web/places/stages.js';
+import { goTo, key, openEngine, signIn } from './hands.js';
 
 const engineId = async (page: Page, tag: string) => {
   const { engines } = await (await page.request.get(`/api/engines?search=${tag}`)).json();
@@ -10,8 +11,8 @@ test('an apprentice looks on: every place opens, nothing is offered that would b
   await signIn(page, 'apprentice');
   await expect(page.getByRole('link', { name: 'Open an engine' })).toHaveCount(0);
   const id = await engineId(page, 'PH8-031');
-  for (const place of ['bottom-end', 'dead-centre', 'timing', 'setting', 'review', 'record']) {
-    await goTo(page, id, place);
+  for (const { path } of ENGINE_PLACES) {
+    await goTo(page, id, path);
     await expect(page.getByRole('button', { name: 'Read and understood' })).toHaveCount(0);
   }
   await goTo(page, id, 'setting');

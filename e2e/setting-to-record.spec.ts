@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { key, openEngine, signIn, signOut } from './bench.js';
+import { key, openEngine, signIn, signOut } from './hands.js';
 
 test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, the customer verifies', async ({
   page,
@@ -15,10 +15,8 @@ test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, t
 
   // The first valve along the crank is active; each Enter takes the value and steps on along the crank.
   await expect(page.locator('aside h2')).toHaveText('3 intake');
-  const started = Date.now();
   for (let valve = 0; valve < 15; valve++) await key(page, '5/8');
   await key(page, '1.5');
-  expect(Date.now() - started).toBeLessThan(60_000);
   await expect(page.getByText('16 of 16')).toBeVisible();
   const taken = page.getByRole('region', { name: 'Just taken' });
   await expect(taken).toContainText('high');
@@ -84,7 +82,7 @@ test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, t
   await key(page, '0.5');
   await expect(page.getByRole('region', { name: 'Just taken' })).toContainText('on the server');
   await page.goto(`/engines/${id}/record`);
-  await expect(page.getByText('1 reading was taken after the last signature and stands on no record.')).toBeVisible();
+  await expect(page.getByText('1 thing was read, filed or decided after the last signature and stands on no record.')).toBeVisible(); // prettier-ignore
   await expect(signed.getByRole('img')).toHaveCount(16);
   expect(await shown()).toEqual(asSigned);
 });
@@ -101,7 +99,7 @@ test('a shop that sets by turns is judged by turns, and sees how deep the plunge
   const panel = page.getByRole('complementary', { name: 'What to do now' });
   await page.keyboard.type('0.5');
   await expect(panel).toContainText('in, 0.250 to spare');
-  await expect(panel).toContainText(/plunger depth 0\.04\d\d in = 0\.5 ÷/);
+  await expect(panel).toContainText(/plunger depth 0\.04\d\d in =\s*0\.5.*÷ 20\/in/);
   await page.keyboard.press('Enter');
   await key(page, '1 3/8');
   await expect(page.getByRole('button', { name: /1 exhaust: 1\.375, high/ })).toBeVisible();

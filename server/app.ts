@@ -15,9 +15,10 @@ import type { App } from './routes/app-type.js';
 import { calcRoutes } from './routes/calc-routes.js';
 import { catalogueRoutes } from './routes/catalogue-routes.js';
 import { engineRoutes } from './routes/engine-routes.js';
-import { makeGuard } from './routes/guard.js';
+import { guardRoutes } from './routes/guard.js';
+import { paperRoutes } from './routes/paper-routes.js';
 import { recordRoutes } from './routes/record-routes.js';
-import { timingRoutes } from './routes/timing-routes.js';
+import { route } from './routes/route.js';
 import { shopRoutes } from './routes/shop-routes.js';
 import type { Context } from './services/context.js';
 import { Engines } from './services/engines.js';
@@ -120,7 +121,6 @@ export async function buildApp({ context, dataFolder, version, webFolder }: AppO
 
   const sessions = new Sessions(context);
   const engines = new Engines(context);
-  const guard = makeGuard(sessions);
   const writable = () => {
     try {
       accessSync(dataFolder, constants.W_OK);
@@ -131,14 +131,15 @@ export async function buildApp({ context, dataFolder, version, webFolder }: AppO
   };
   await app.register(async (scope) => {
     const api = scope as unknown as App;
-    shopRoutes(api, context, sessions, guard, { version, writable });
-    catalogueRoutes(api, context, guard);
-    engineRoutes(api, context, engines, new Readings(context, engines), guard);
-    timingRoutes(api, context, engines, guard);
-    recordRoutes(api, context, engines, guard);
+    guardRoutes(api, sessions);
+    shopRoutes(api, context, sessions, { version, writable });
+    catalogueRoutes(api, context);
+    engineRoutes(api, context, engines, new Readings(context, engines));
+    paperRoutes(api, context, engines);
+    recordRoutes(api, context, engines);
     calcRoutes(api);
+    route(api, 'GET /api/openapi.json', 'anyone', async () => app.swagger() as unknown as Record<string, unknown>);
   });
-  app.get('/api/openapi.json', { schema: { hide: true } }, async () => app.swagger());
 
   const index = webFolder && existsSync(join(webFolder, 'index.html'));
   if (index)

@@ -32,7 +32,7 @@ export async function openShopFolder(
   try {
     const database = databaseUrl ? await openPostgres(databaseUrl) : await openPglite(join(dataFolder, 'database'));
     await migrate(database);
-    const keys = await openKeys(dataFolder, clock.now());
+    const keys = await openKeys(dataFolder, database, clock.now());
     const context: Context = { database, audit: new AuditLog(database), clock, keys, newId: randomUUID };
     return {
       context,

@@ -1,4 +1,4 @@
-import { ImpossibleInput } from '../impossible.js';
+import { ImpossibleInput, type Impossibility } from '../impossible.js';
 
 /**
  * Where the lift stands `drop` below its peak on either side of the nose; degrees after TDC, for an exhaust lobe before
@@ -20,7 +20,7 @@ export function camCentreline(
   pairs: DropPair[],
   lobe: 'intake' | 'exhaust' = 'intake',
 ): { centrelines: number[]; mean: number; spread: number } {
-  const backwards = pairs.flatMap(({ opening, closing }, index) =>
+  const backwards = pairs.flatMap(({ opening, closing }, index): Impossibility[] =>
     (lobe === 'intake' ? closing <= opening : opening <= closing)
       ? [{ path: ['pairs', index, 'closing'], code: 'closing-before-opening' }]
       : [],

@@ -24,9 +24,9 @@ test('a gauge that streams lifts alone walks on by the step', () => {
 test('lines that cannot be read are named by their number, the others stay', () => {
   const { points, issues } = parse('0,0\n5,x\n10,1,2\n7');
   expect(points).toEqual([[0, 0]]);
-  expect(issues.map(({ code, params }) => [params!.line, code])).toEqual([
-    [2, 'point-not-a-number'],
-    [3, 'point-cells'],
-    [4, 'point-without-angle'],
+  expect(issues.map(({ code, params }) => [params, code])).toEqual([
+    [{ line: 2 }, 'point-not-a-number'],
+    [{ line: 3 }, 'point-cells'],
+    [{ line: 4 }, 'point-without-angle'],
   ]);
 });

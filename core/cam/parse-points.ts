@@ -24,7 +24,8 @@ export interface ParsedPoints {
 export function parsePoints({ text, startDeg, stepDeg }: ParsePointsInput): ParsedPoints {
   const points: [number, number][] = [];
   const issues: Impossibility[] = [];
-  const refuse = (line: number, code: string) => issues.push({ path: ['points', line], code, params: { line } });
+  const refuse = (line: number, code: 'point-cells' | 'point-not-a-number' | 'point-without-angle') =>
+    issues.push({ path: ['points', line], code, params: { line } });
   text.split(/\r?\n/).forEach((row, index) => {
     const line = index + 1;
     const cells = row.split(/[,;\t]|\s+/).filter((cell) => cell !== '');

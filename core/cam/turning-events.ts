@@ -1,5 +1,4 @@
 import type { CardEvents, Engine } from '../engine/engine.js';
-import type { SheetRow } from '../record/sheet.js';
 import { eventsOfCard, type CompletedCard } from './cam-card.js';
 import { advanceEvents, camEvents } from './cam-events.js';
 import { EVENT_MEASURES } from './expected-from-card.js';
@@ -7,15 +6,16 @@ import { EVENT_MEASURES } from './expected-from-card.js';
 /** Where the seat events that the crank strip is drawn from come from. */
 export type EventSource = 'card' | 'measured-events' | 'measured-centreline';
 
-type Rows = Pick<SheetRow, 'measure' | 'value' | 'verdict'>[];
+/** What an angle of the timing was measured at, degrees in its own signs; nothing where it was not, or is suspect. */
+export type MeasuredAngle = (measure: string) => number | undefined;
 
 /** The four measured events at the check lift, where all four are there and none is suspect. */
-export function measuredEvents(rows: Rows): CardEvents | null {
+function measuredEvents(measured: MeasuredAngle): CardEvents | null {
   const events: Partial<CardEvents> = {};
   for (const [event, measure] of Object.entries(EVENT_MEASURES)) {
-    const row = rows.find((candidate) => candidate.measure === measure);
-    if (!row || row.verdict === 'suspect') return null;
-    events[event as keyof CardEvents] = row.value;
+    const deg = measured(measure);
+    if (deg === undefined) return null;
+    events[event as keyof CardEvents] = deg;
   }
   return events as CardEvents;
 }
@@ -27,11 +27,11 @@ export function measuredEvents(rows: Rows): CardEvents | null {
  */
 export function turningEvents(
   engine: Pick<Engine, 'seatEvents'>,
-  rows: Rows,
+  angle: MeasuredAngle,
   card: CompletedCard | null,
 ): { events: CardEvents; source: EventSource } {
   const { seatEvents } = engine;
-  const measured = measuredEvents(rows);
+  const measured = measuredEvents(angle);
   const printed = card && eventsOfCard(card);
   const atSeat = (card && eventsOfCard(card, 'seat')) ?? seatEvents;
   if (measured && printed) {
@@ -46,9 +46,9 @@ export function turningEvents(
       source: 'measured-events',
     };
   }
-  const centreline = rows.find((row) => row.measure === 'intake-centreline' && row.verdict !== 'suspect');
-  if (centreline) {
-    const advance = camEvents(atSeat).intakeCentreline - centreline.value;
+  const centreline = angle('intake-centreline');
+  if (centreline !== undefined) {
+    const advance = camEvents(atSeat).intakeCentreline - centreline;
     return { events: advanceEvents(atSeat, advance), source: 'measured-centreline' };
   }
   return { events: seatEvents, source: 'card' };

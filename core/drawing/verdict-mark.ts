@@ -1,4 +1,4 @@
-import type { Mark } from '../record/mark.js';
+import type { Mark } from '../judge/mark.js';
 
 /** A shape of a mark: an SVG path round the origin, filled or drawn as an outline. */
 export interface MarkShape {

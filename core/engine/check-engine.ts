@@ -14,7 +14,7 @@ export function checkSeatEvents(events: CardEvents, path: (string | number)[]): 
     { field: 'intakeCloseAbdc', deg: events.intakeOpenBtdc + 180 + events.intakeCloseAbdc },
     { field: 'exhaustOpenBbdc', deg: events.exhaustOpenBbdc + 180 + events.exhaustCloseAtdc },
   ];
-  return durations.flatMap(({ field, deg }) => {
+  return durations.flatMap(({ field, deg }): Impossibility[] => {
     if (deg <= 0) return [{ path: [...path, field], code: 'closes-before-it-opens', params: { deg } }];
     if (deg >= LONGEST_SEAT_DEG)
       return [{ path: [...path, field], code: 'no-base-circle', params: { deg, longest: LONGEST_SEAT_DEG } }];

@@ -7,7 +7,7 @@ import { checkEngine } from './check-engine.js';
 import type { Engine } from './engine.js';
 import { firingAngles } from './firing.js';
 import { LAYOUTS } from './layouts.js';
-import { hasPlace, placesOf, spokenPlace } from './places.js';
+import { findPlace, placesOf, spokenPlace } from './places.js';
 
 const v8 = LAYOUTS[0].engine as Engine;
 const engines = LAYOUTS.flatMap((layout) => (layout.engine ? [layout.engine] : []));
@@ -62,8 +62,13 @@ describe('places and angles', () => {
     expect(placesOf(v8, 'main')).toEqual(['M1', 'M2', 'M3', 'M4', 'M5']);
     expect(placesOf(v8, 'pin')).toHaveLength(4);
     expect(placesOf(v8, 'bank')).toEqual(['B1', 'B2']);
-    expect(hasPlace(v8, 'valve', '9I')).toBe(false);
-    expect(hasPlace(v8, 'cylinder', '3I')).toBe(false);
+    expect(findPlace(v8, 'valve', '9I')).toBeUndefined();
+    expect(findPlace(v8, 'cylinder', '3I')).toBeUndefined();
+    expect([findPlace(v8, 'valve', '3i'), findPlace(v8, 'main', 'm2'), findPlace(v8, 'engine', 'ENGINE')]).toEqual([
+      '3I',
+      'M2',
+      'engine',
+    ]);
   });
   test('places are spoken as builders speak them', () => {
     expect(['3I', '6E', '4', 'M2', 'P1', 'B1', 'engine'].map(spokenPlace)).toEqual([

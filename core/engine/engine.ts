@@ -43,6 +43,8 @@ export interface Engine {
   /** Where the valve leaves and meets its seat. Everything about the base circle hangs on these. */
   seatEvents: CardEvents;
   metals: { block: Metal; head: Metal };
+  /** Groups of bolts and studs that are tightened together, once a plan for them is filed. */
+  fasteners?: { group: string; count: number }[];
 }
 
 /** All cylinder numbers, bank by bank, front to rear. */

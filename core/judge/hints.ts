@@ -1,4 +1,4 @@
-import type { Measure } from '../plan/measure.js';
+import type { Quantity } from '../units/units.js';
 import type { WheelDoubt } from '../wheel/wheel-passes.js';
 import type { Limit } from './judge.js';
 import { FEWEST_SIBLINGS, siblings } from './siblings.js';
@@ -29,8 +29,16 @@ const ONE_SIDED_REACH = 4;
 
 const PRELOADS = ['preload-turns', 'plunger-depth'];
 
+/** As much of a measure as tells what is odd about its values. */
+export interface Gauged {
+  key: string;
+  quantity: Quantity;
+  /** Smallest step that the instrument shows. */
+  resolution: number;
+}
+
 export interface Suspect {
-  measure: Measure;
+  measure: Gauged;
   value: number;
   place: string;
   /** The latest value of the same measure at the places of like kind, without this one. */

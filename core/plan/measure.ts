@@ -1,3 +1,4 @@
+import type { Lifter } from '../engine/engine.js';
 import type { Scope } from '../engine/places.js';
 import { toCanonical, type Quantity, type Unit } from '../units/units.js';
 
@@ -21,6 +22,28 @@ export interface Sides {
   deadCentre?: 'TDC' | 'BDC';
 }
 
+/**
+ * What tells one value of a measure at a place from another: the lift above the base circle or the drop below the nose
+ * at which an angle is read (mm), the setting of a trial (mm), the position of the crank (degrees).
+ */
+export const AT_BY = ['lift', 'drop', 'setting', 'crank'] as const;
+export type AtBy = (typeof AT_BY)[number];
+export interface At {
+  by: AtBy;
+  /** Canonical. */
+  value: number;
+}
+
+/** What a measure's value is taken at, as fine as any instrument tells: 0.05 in and 1.27 mm are one lift. */
+export const atValue = (value: number): number => Number(value.toFixed(6));
+
+/**
+ * How the tries in one slot count: the newest alone; the worst of them, until they agree; or each, because what follows
+ * hangs on all of them and on their order.
+ */
+export const COUNTS = ['newest', 'worst', 'each'] as const;
+export type Counts = (typeof COUNTS)[number];
+
 export interface Measure {
   key: string;
   title: string;
@@ -42,6 +65,11 @@ export interface Measure {
   sides?: Sides;
   /** For a size that may be taken in several directions, up to four numbers: front, front across, rear, rear across. */
   several?: true;
+  counts: Counts;
+  /** Told apart by this too, besides measure and place. */
+  at?: AtBy;
+  /** Only on engines with these lifters: the others have no such thing. */
+  lifter?: Lifter;
 }
 
 const IN = (inches: number) => toCanonical(inches, 'in');
@@ -66,6 +94,7 @@ export const length = (
   uncertainty: IN(uncertainty),
   how,
   needs: [],
+  counts: 'newest',
   ...more,
 });
 
@@ -84,7 +113,7 @@ export const wheelAngle = (
   stage: Stage,
   sides: Sides,
   how: string,
-  needs: string[] = [],
+  more: Partial<Measure> = {},
 ): Measure => ({
   key,
   title,
@@ -95,8 +124,10 @@ export const wheelAngle = (
   resolution: 0.25,
   uncertainty: 0.5,
   how,
-  needs,
+  needs: [],
   sides,
+  counts: 'newest',
+  ...more,
 });
 
 /** An angle that is computed or chosen rather than read on the wheel. */
@@ -118,10 +149,11 @@ export const plainAngle = (
   uncertainty,
   how,
   needs: [],
+  counts: 'newest',
   ...more,
 });
 
-export const turns = (key: string, title: string, how: string): Measure => ({
+export const turns = (key: string, title: string, how: string, more: Partial<Measure> = {}): Measure => ({
   key,
   title,
   stage: 'setting',
@@ -132,6 +164,8 @@ export const turns = (key: string, title: string, how: string): Measure => ({
   uncertainty: 1 / 16,
   how,
   needs: [],
+  counts: 'newest',
+  ...more,
 });
 
 export const torque = (key: string, title: string, stage: Stage, scope: Scope, how: string): Measure => ({
@@ -145,4 +179,5 @@ export const torque = (key: string, title: string, stage: Stage, scope: Scope, h
   uncertainty: 1,
   how,
   needs: [],
+  counts: 'newest',
 });

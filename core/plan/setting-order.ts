@@ -1,8 +1,7 @@
 import { valveStops, type StopMethod } from '../cam/valve-stops.js';
 import type { Engine } from '../engine/engine.js';
 import { placesOf } from '../engine/places.js';
-
-export type Along = 'firing' | 'bank';
+import type { Along } from './practice.js';
 
 /** One valve to set, and where the crank stands for it. */
 export interface SettingStep {

@@ -1,6 +1,14 @@
 import type { Lifter, ValveKind } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
 import type { Unit } from '../units/units.js';
+import { GENERAL_PRACTICE, type Practice } from './practice.js';
+
+/**
+ * What the figures of a limit are: values themselves; factors of the cylinder's measured bore; or differences from what
+ * the cam card lets expect, in the unit.
+ */
+export const BASES = ['absolute', 'of-bore', 'of-card'] as const;
+export type Basis = (typeof BASES)[number];
 
 /** One limit of a spec set, in the unit in which the shop wrote it down. */
 export interface SpecLimit {
@@ -9,9 +17,10 @@ export interface SpecLimit {
   valve?: ValveKind;
   min?: number;
   max?: number;
+  /** The line inside the limit that the shop would rather keep. */
+  preferred?: number;
   unit: Unit;
-  /** Limits are factors of the cylinder's measured bore rather than lengths. */
-  perBore?: true;
+  basis: Basis;
   /** Whether signing asks for this value at every place. */
   required: boolean;
   /** Where the figure comes from. */
@@ -25,6 +34,7 @@ export interface SpecSet {
   title: string;
   lifter: Lifter;
   limits: SpecLimit[];
+  practice: Practice;
 }
 
 /** The limit for `measure` at `place`, if the set has one. */
@@ -41,6 +51,7 @@ const depth = (min: number, max: number): SpecLimit => ({
   min,
   max,
   unit: 'in',
+  basis: 'absolute',
   required: true,
   source: PRACTICE,
 });
@@ -50,6 +61,7 @@ const lashCold = (valve: ValveKind, min: number, max: number, unit: Unit = 'in')
   min,
   max,
   unit,
+  basis: 'absolute',
   required: true,
   source: PRACTICE,
 });
@@ -59,15 +71,28 @@ const hold = (measure: string, min: number | undefined, max: number | undefined,
   ...(min === undefined ? {} : { min }),
   ...(max === undefined ? {} : { max }),
   unit,
+  basis: 'absolute',
   required: false,
   source: PRACTICE,
 });
 
 /** Ring gap by the cylinder's own bore: more for the harder worked engine. */
-const ringGap = (measure: string, factor: number): SpecLimit => ({
-  ...hold(measure, factor, undefined),
-  perBore: true,
+const ringGap = (measure: string, factor: number, unit: Unit = 'in'): SpecLimit => ({
+  ...hold(measure, factor, undefined, unit),
+  basis: 'of-bore',
 });
+
+/** What of the cam is held against its card: the four events and both centrelines. */
+export const HELD_TO_CARD = [
+  'intake-open',
+  'intake-close',
+  'exhaust-open',
+  'exhaust-close',
+  'intake-centreline',
+  'exhaust-centreline',
+];
+const card = (deg: number): SpecLimit[] =>
+  HELD_TO_CARD.map((measure) => ({ ...hold(measure, -deg, deg, 'deg'), basis: 'of-card' }));
 
 /** Bottom end, dead centre and timing of a shop that works in inches. None is required: many jobs start at the valves. */
 const SHORT_BLOCK: SpecLimit[] = [
@@ -87,7 +112,7 @@ const SHORT_BLOCK: SpecLimit[] = [
   hold('deck-height', -0.012, 0.006),
   hold('deck-square', undefined, 0.004),
   hold('tdc-wheel-error', -0.5, 0.5, 'deg'),
-  hold('card-difference', -1.5, 1.5, 'deg'),
+  ...card(1.5),
   hold('cam-end-play', 0.004, 0.01),
 ];
 
@@ -96,16 +121,15 @@ const SHORT_BLOCK_METRIC: SpecLimit[] = [
   hold('rod-side-clearance', 0.3, 0.6, 'mm'),
   hold('crank-end-play', 0.1, 0.3, 'mm'),
   hold('piston-wall', 0.05, 0.1, 'mm'),
-  { ...hold('ring-gap-top', 0.0045, undefined, 'mm'), perBore: true },
-  { ...hold('ring-gap-second', 0.0045, undefined, 'mm'), perBore: true },
+  ringGap('ring-gap-top', 0.0045, 'mm'),
+  ringGap('ring-gap-second', 0.0045, 'mm'),
   hold('deck-height', -0.6, 0, 'mm'),
   hold('tdc-wheel-error', -0.5, 0.5, 'deg'),
-  hold('card-difference', -1.5, 1.5, 'deg'),
+  ...card(1.5),
   hold('cam-end-play', 0.1, 0.25, 'mm'),
 ];
 
-/** Example sets that come with Utex, from general shop practice, and say so. A shop replaces them by its own. */
-export const EXAMPLE_SPEC_SETS: SpecSet[] = [
+const EXAMPLES: Omit<SpecSet, 'practice'>[] = [
   {
     id: 'shop-hydraulic',
     version: 1,
@@ -147,9 +171,20 @@ export const EXAMPLE_SPEC_SETS: SpecSet[] = [
     title: 'Pump race hydraulic, by turns',
     lifter: 'hydraulic',
     limits: [
-      { measure: 'preload-turns', min: 0.25, max: 0.75, unit: 'turn', required: true, source: PRACTICE },
-      { measure: 'plunger-travel-left', min: 0.02, unit: 'in', required: false, source: PRACTICE },
+      {
+        measure: 'preload-turns',
+        min: 0.25,
+        max: 0.75,
+        unit: 'turn',
+        basis: 'absolute',
+        required: true,
+        source: PRACTICE,
+      },
+      { measure: 'plunger-travel-left', min: 0.02, unit: 'in', basis: 'absolute', required: false, source: PRACTICE },
       ...SHORT_BLOCK,
     ],
   },
 ];
+
+/** Example sets that come with Utex, from general shop practice, and say so. A shop replaces them by its own. */
+export const EXAMPLE_SPEC_SETS: SpecSet[] = EXAMPLES.map((set) => ({ ...set, practice: GENERAL_PRACTICE }));

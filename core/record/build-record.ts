@@ -1,26 +1,33 @@
-import { completeCard, type CamCard } from '../cam/cam-card.js';
+import type { CamCard } from '../cam/cam-card.js';
 import type { LobeSweep } from '../cam/lobe-sweep.js';
 import type { Engine } from '../engine/engine.js';
 import { STANDING_CAUTION } from '../plan/cautions.js';
 import type { SpecSet } from '../plan/spec-sets.js';
-import type { Disposition, Reading } from './reading.js';
-import { buildSheet, type Flag, type SheetRow } from './sheet.js';
+import type { EngineFile } from '../sheet/engine-file.js';
+import type { AppliedLimit, LimitSource } from '../sheet/limits.js';
+import { cardOf, sweepsOf, type Paper } from '../sheet/papers.js';
+import type { Reading } from '../sheet/reading.js';
+import { sheetOf, type Flag, type SheetRow } from '../sheet/sheet.js';
 
 /**
  * Raised whenever a formula or a rule of judgement changes, so that an old record says by which it was judged. Since 2,
- * angles read before the sprocket was moved are suspect, and drops are not paired across a move or a slip.
+ * angles read before the sprocket was moved are suspect, and drops are not paired across a move or a slip. Since 3, an
+ * acceptance falls with the verdict, value or limit that it was about, and drops are paired drop by drop.
  */
-export const FORMULA_VERSION = '2';
+export const FORMULA_VERSION = '3';
 
 export interface Signatory {
   handle: string;
   name: string;
 }
 
+/** A value as a record states it: its limit's source in words. */
+export type RecordedRow = Omit<SheetRow<AppliedLimit<string>>, 'hints'>;
+
 /** What the customer receives: frozen at signing with the limits and the formulas that it was judged by. */
 export interface BuildRecord {
   format: 'utex-record';
-  formatVersion: 1;
+  formatVersion: 2;
   formulas: string;
   id: string;
   revision: number;
@@ -31,9 +38,9 @@ export interface BuildRecord {
   /** ISO 8601, UTC. */
   signedAt: string;
   specSet: SpecSet;
-  values: Omit<SheetRow, 'hints'>[];
+  values: RecordedRow[];
   /** Every value that was out at any time and how it was settled. */
-  dealtWith: Omit<Flag, 'open'>[];
+  dealtWith: Omit<Flag, 'open' | 'lapsed'>[];
   notMeasured: { measure: string; place: string; by: string; reason: string }[];
   /** Every reading, earlier tries included. */
   readings: Reading[];
@@ -41,6 +48,8 @@ export interface BuildRecord {
   camCard: CamCard | null;
   /** Lobes that were swept, with their points. */
   sweeps: LobeSweep[];
+  /** Every other paper of the engine, whole. */
+  papers: Paper[];
   statement: string;
 }
 
@@ -48,16 +57,14 @@ export interface RecordInput {
   id: string;
   revision: number;
   shop: BuildRecord['shop'];
-  engine: BuildRecord['engine'];
+  /** What the engine is called, beside what its file says of it. */
+  engine: Pick<BuildRecord['engine'], 'id' | 'tag' | 'title' | 'customer'>;
+  file: EngineFile;
   people: Signatory[];
   lead: Signatory;
   signedAt: string;
-  spec: SpecSet;
-  readings: Reading[];
-  dispositions: Disposition[];
-  /** The newest cam card of the engine, as printed. */
-  card: CamCard | null;
-  sweeps: LobeSweep[];
+  /** A limit's source in words. */
+  wordSource: (source: LimitSource) => string;
   /** Given when the lead accepts, with the signature, all that is missing. */
   acceptMissing?: { reason: string };
 }
@@ -66,45 +73,52 @@ export type RecordRefusal =
   | { ok: false; code: 'flag-open'; at: { measure: string; place: string }[] }
   | { ok: false; code: 'missing'; at: { measure: string; place: string }[] };
 
+/** Kinds of papers that a record has fields of their own for, since its first format. */
+const OWN_FIELDS = ['cam-card', 'lobe-sweep'];
+
 /**
  * Builds the record, or says what still stands in the way: an open flag, or a required value that is neither taken
  * nor accepted as missing.
  */
 export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord } | RecordRefusal {
-  const { engine, spec, readings, dispositions, lead, acceptMissing } = input;
-  const sheet = buildSheet({ engine, spec, readings, dispositions, card: input.card && completeCard(input.card) });
+  const { engine, file, lead, acceptMissing, wordSource } = input;
+  const sheet = sheetOf(file);
 
   const openFlags = sheet.flags.filter((flag) => flag.open);
   if (openFlags.length > 0) return { ok: false, code: 'flag-open', at: openFlags };
   const unanswered = sheet.missing.filter((missing) => !missing.disposition);
   if (unanswered.length > 0 && !acceptMissing) return { ok: false, code: 'missing', at: unanswered };
 
-  const takers = new Set(readings.map((reading) => reading.by));
+  const takers = new Set(file.readings.map((reading) => reading.by));
   return {
     ok: true,
     record: {
       format: 'utex-record',
-      formatVersion: 1,
+      formatVersion: 2,
       formulas: FORMULA_VERSION,
       id: input.id,
       revision: input.revision,
       shop: input.shop,
-      engine,
+      engine: { ...engine, ...file.engine },
       builders: input.people.filter((person) => takers.has(person.handle)),
       lead,
       signedAt: input.signedAt,
-      specSet: spec,
-      values: sheet.rows.map(({ hints, ...row }) => row),
-      dealtWith: sheet.flags.map(({ open, ...flag }) => flag),
+      specSet: file.spec,
+      values: sheet.rows.map(({ hints, limit, ...row }) => ({
+        ...row,
+        limit: limit && { ...limit, source: wordSource(limit.source) },
+      })),
+      dealtWith: sheet.flags.map(({ open, lapsed, ...flag }) => flag),
       notMeasured: sheet.missing.map(({ measure, place, disposition }) => ({
         measure,
         place,
         by: disposition?.by ?? lead.handle,
         reason: disposition?.reason ?? acceptMissing!.reason,
       })),
-      readings,
-      camCard: input.card,
-      sweeps: input.sweeps,
+      readings: [...file.readings],
+      camCard: cardOf(file)?.printed ?? null,
+      sweeps: sweepsOf(file),
+      papers: file.papers.filter(({ kind }) => !OWN_FIELDS.includes(kind)),
       statement: STANDING_CAUTION,
     },
   };

@@ -1,38 +1,37 @@
+import { stringify } from 'csv-stringify/browser/esm/sync';
 import { formatFigure } from '../units/format.js';
 import { CANONICAL_UNIT } from '../units/units.js';
 import { measureOf } from '../plan/measures.js';
-import type { Reading } from './reading.js';
+import type { Reading } from '../sheet/reading.js';
 
-const COLUMNS = [
-  'id', 'measure', 'place', 'entered', 'unit', 'value', 'canonical_unit', 'shown',
-  'taken_at', 'by', 'how', 'instrument', 'at_lift_mm', 'supersedes', 'note',
-]; // prettier-ignore
-
-const cell = (text: string) => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text);
+/** The columns and what stands in each; a column is never moved, new ones come last. */
+const COLUMNS: [header: string, cell: (reading: Reading) => string | number | undefined][] = [
+  ['id', ({ id }) => id],
+  ['measure', ({ measure }) => measure],
+  ['place', ({ place }) => place],
+  ['entered', ({ entered }) => entered],
+  ['unit', ({ unit }) => unit],
+  ['value', ({ value }) => value],
+  ['canonical_unit', ({ measure }) => CANONICAL_UNIT[measureOf(measure).quantity]],
+  ['shown', ({ value, unit }) => formatFigure(value, unit)],
+  ['taken_at', ({ takenAt }) => takenAt],
+  ['by', ({ by }) => by],
+  ['how', ({ how }) => how],
+  ['instrument', ({ instrument }) => instrument],
+  ['at_lift_mm', ({ at }) => (at?.by === 'lift' || at?.by === 'drop' ? at.value : undefined)],
+  ['supersedes', ({ supersedes }) => supersedes],
+  ['note', ({ note }) => note],
+  ['at_by', ({ at }) => at?.by],
+  ['at_value', ({ at }) => at?.value],
+  ['occasion', ({ occasion }) => occasion],
+  ['received_at', ({ receivedAt }) => receivedAt],
+];
 
 /**
- * Every reading as a line of RFC 4180 CSV, earlier tries included, in the order in which they were taken. `value`
- * has full precision in the canonical unit; `shown` is what the screen says, in the unit of entry.
+ * Every reading as a line of RFC 4180 CSV, earlier tries included, in the order in which they arrived. `value` has full
+ * precision in the canonical unit; `shown` is what the screen says, in the unit of entry.
  */
-export function readingsCsv(readings: Reading[]): string {
-  const lines = readings.map((reading) =>
-    [
-      reading.id,
-      reading.measure,
-      reading.place,
-      reading.entered,
-      reading.unit,
-      String(reading.value),
-      CANONICAL_UNIT[measureOf(reading.measure).quantity],
-      formatFigure(reading.value, reading.unit),
-      reading.takenAt,
-      reading.by,
-      reading.how,
-      reading.instrument ?? '',
-      reading.atLiftMm === undefined ? '' : String(reading.atLiftMm),
-      reading.supersedes ?? '',
-      reading.note ?? '',
-    ].map(cell),
-  );
-  return [COLUMNS, ...lines].map((line) => `${line.join(',')}\r\n`).join('');
+export function readingsCsv(readings: readonly Reading[]): string {
+  const rows = readings.map((reading) => COLUMNS.map(([, cell]) => cell(reading)));
+  return stringify([COLUMNS.map(([header]) => header), ...rows], { record_delimiter: '\r\n' });
 }

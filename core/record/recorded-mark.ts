@@ -1,5 +1,5 @@
+import type { Mark } from '../judge/mark.js';
 import type { BuildRecord } from './build-record.js';
-import type { Mark } from './mark.js';
 
 /** The mark of a recorded value: its verdict, or that it was accepted in spite of it. */
 export function recordedMark({ dealtWith }: Pick<BuildRecord, 'dealtWith'>, readingId: string, verdict: Mark): Mark {

@@ -19,11 +19,12 @@ export interface Lash {
   growth: number;
 }
 
-/** General shop practice, inches: an iron engine closes up a little, aluminium grows away from the steel pushrod. */
-const GROWTH_IN: Record<Metal, Partial<Record<Metal, number>>> = {
-  iron: { iron: -0.002, aluminium: 0.006 },
-  aluminium: { aluminium: 0.012 },
-};
+/** General shop practice: an iron engine closes up a little, aluminium grows away from the steel pushrod. */
+export const DEFAULT_GROWTH: { block: Metal; head: Metal; growth: number; unit: 'in' | 'mm' }[] = [
+  { block: 'iron', head: 'iron', growth: -0.002, unit: 'in' },
+  { block: 'iron', head: 'aluminium', growth: 0.006, unit: 'in' },
+  { block: 'aluminium', head: 'aluminium', growth: 0.012, unit: 'in' },
+];
 
 /**
  * Lash of the cold engine from that of the hot one, or the other way round: hot = cold + growth.
@@ -32,14 +33,14 @@ const GROWTH_IN: Record<Metal, Partial<Record<Metal, number>>> = {
  * @throws ImpossibleInput for metals that the table does not know, or a lash that would close up altogether
  */
 export function lash(input: LashInput): Lash {
-  const tabled = GROWTH_IN[input.block][input.head];
+  const tabled = DEFAULT_GROWTH.find(({ block, head }) => block === input.block && head === input.head);
   if (input.growth === undefined && tabled === undefined)
     throw new ImpossibleInput({
       path: ['growth'],
       code: 'growth-unknown',
       params: { block: input.block, head: input.head },
     });
-  const growth = input.growth ?? fromCanonical(toCanonical(tabled!, 'in'), input.unit);
+  const growth = input.growth ?? fromCanonical(toCanonical(tabled!.growth, tabled!.unit), input.unit);
   const hot = input.state === 'hot' ? input.value : input.value + growth;
   const cold = input.state === 'hot' ? input.value - growth : input.value;
   if (hot < 0) throw new ImpossibleInput({ path: ['value'], code: 'lash-closes-hot', params: { growth } });

@@ -38,7 +38,7 @@ export function dialReading({ perRev, revs, needle, startNeedle, runs, expected 
   });
   if (outside.length > 0)
     throw new ImpossibleInput(
-      ...outside.map((name) => ({ path: [name], code: 'needle-off-dial', params: { perRev } })),
+      ...outside.map((name) => ({ path: [name], code: 'needle-off-dial' as const, params: { perRev } })),
     );
   const moved = runs === 'with' ? needle - startNeedle : startNeedle - needle;
   // Whole turns are counted as the needle passes its start: what is left of the last turn is never below zero.

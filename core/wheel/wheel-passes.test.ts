@@ -1,10 +1,8 @@
-import type { Try } from '../record/try.js';
-import { TRUE_WITHIN_DEG, wheelDoubt, wheelPasses } from './wheel-passes.js';
+import { wheelDoubt, wheelPasses as passesWithin } from './wheel-passes.js';
 
-const at = (value: number, rough = false): Try => ({
-  id: String(value), measure: 'tdc-wheel-error', place: 'engine', entered: '', unit: 'deg', value, takenAt: '', by: 'builder',
-  how: 'keyed', derived: { from: 'x', uncertainty: 0.25, formula: rough ? { kind: 'rough' } : { kind: 'midway', method: 'piston-stop', first: 0, second: 0, halfSpanDeg: 0 } },
-}); // prettier-ignore
+const TRUE_WITHIN_DEG = 0.5;
+const at = (errorDeg: number, rough = false) => ({ errorDeg, rough });
+const wheelPasses = (found: ReturnType<typeof at>[]) => passesWithin(found, TRUE_WITHIN_DEG);
 const states = (...errors: number[]) => wheelPasses(errors.map((error) => at(error))).map((pass) => pass.state);
 
 describe('what a pass says of the wheel', () => {
@@ -53,7 +51,7 @@ describe('what a pass says of the wheel', () => {
 describe('whether an angle can be trusted', () => {
   /** Passes with these errors, taken as the 10th, 20th … reading. */
   const passes = (...errors: number[]) =>
-    wheelPasses(errors.map((error) => at(error))).map((pass, index) => ({ ...pass, order: (index + 1) * 10 }));
+    wheelPasses(errors.map((error) => at(error))).map((pass, index) => ({ ...pass, turn: (index + 1) * 10 }));
 
   test.each([
     ['before any pass', 5, [0], 'dead-centre-unknown'],
@@ -64,10 +62,10 @@ describe('whether an angle can be trusted', () => {
     ['after the slip was found', 25, [0, 3], 'wheel-slipped'],
     ['after the wheel was set anew', 35, [0, 3, 0], null],
     ['two passes before the slip', 15, [0, 0, 3], null],
-  ] as const)('%s', (_when, order, errors, doubt) => expect(wheelDoubt(order, passes(...errors))).toBe(doubt));
+  ] as const)('%s', (_when, turn, errors, doubt) => expect(wheelDoubt(turn, passes(...errors))).toBe(doubt));
 
   test('with the rough dial alone it stays rough', () => {
-    const rough = wheelPasses([at(1, true)]).map((pass) => ({ ...pass, order: 10 }));
+    const rough = wheelPasses([at(1, true)]).map((pass) => ({ ...pass, turn: 10 }));
     expect(wheelDoubt(15, rough)).toBe('dead-centre-rough');
   });
 });

@@ -1,4 +1,4 @@
-import { drop, events, pass, take, type DemoEngine } from '../acts.js';
+import { card, drop, events, pass, take, type DemoEngine } from '../acts.js';
 
 const CHECK_MM = 1.27;
 
@@ -17,19 +17,16 @@ export const BITTERN: DemoEngine = {
     ...pass('24.5 after', '25 before'),
     ...pass('24.75 after', '24.75 before'),
     { act: 'caution', stage: 'cam-timing' },
-    {
-      act: 'card',
-      card: {
-        title: 'Plough 224',
-        unit: 'in',
-        checkAt: 'lobe',
-        checkLift: 0.05,
-        events: { intakeOpenBtdc: 4, intakeCloseAbdc: 40, exhaustOpenBbdc: 46, exhaustCloseAtdc: 2 },
-        intakeCentreline: 108,
-        intakeLobeLift: 0.338,
-        exhaustLobeLift: 0.338,
-      },
-    },
+    card({
+      title: 'Plough 224',
+      unit: 'in',
+      checkAt: 'lobe',
+      checkLift: 0.05,
+      events: { intakeOpenBtdc: 4, intakeCloseAbdc: 40, exhaustOpenBbdc: 46, exhaustCloseAtdc: 2 },
+      intakeCentreline: 108,
+      intakeLobeLift: 0.338,
+      exhaustLobeLift: 0.338,
+    }),
     ...events(CHECK_MM, ['4', '40', '49.5', '1.5 after']),
     ...pass('28.25 after', '21.5 before'),
     ...pass('25 after', '24.75 before'),

@@ -1,4 +1,4 @@
-import { drop, events, pass, sweep, take, type DemoEngine } from '../acts.js';
+import { card, drop, events, pass, sweep, take, type DemoEngine } from '../acts.js';
 
 const CHECK_MM = 1;
 
@@ -27,20 +27,17 @@ export const DUNLIN: DemoEngine = {
     ...pass('31.5 after', '31.5 before'),
     ...pass('31.5 after', '31.25 before'),
     { act: 'caution', stage: 'cam-timing' },
-    {
-      act: 'card',
-      card: {
-        title: 'Sallow 2',
-        unit: 'mm',
-        checkAt: 'lobe',
-        checkLift: 1,
-        events: { intakeOpenBtdc: 16, intakeCloseAbdc: 44, exhaustOpenBbdc: 48, exhaustCloseAtdc: 12 },
-        seatLift: 0.15,
-        seat: { intakeOpenBtdc: 40, intakeCloseAbdc: 68, exhaustOpenBbdc: 72, exhaustCloseAtdc: 36 },
-        intakeLobeLift: 8.4,
-        exhaustLobeLift: 8.2,
-      },
-    },
+    card({
+      title: 'Sallow 2',
+      unit: 'mm',
+      checkAt: 'lobe',
+      checkLift: 1,
+      events: { intakeOpenBtdc: 16, intakeCloseAbdc: 44, exhaustOpenBbdc: 48, exhaustCloseAtdc: 12 },
+      seatLift: 0.15,
+      seat: { intakeOpenBtdc: 40, intakeCloseAbdc: 68, exhaustOpenBbdc: 72, exhaustCloseAtdc: 36 },
+      intakeLobeLift: 8.4,
+      exhaustLobeLift: 8.2,
+    }),
     ...events(CHECK_MM, ['15.5', '44.5', '47.5', '12.5']),
     ...drop('intake', 0.5, '74', '134.5'),
     ...drop('intake', 1, '61.5', '147'),

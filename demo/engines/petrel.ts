@@ -1,4 +1,4 @@
-import { angle, drop, events, pass, sweep, take, type DemoEngine } from '../acts.js';
+import { angle, card, drop, events, pass, sweep, take, type DemoEngine } from '../acts.js';
 
 const CHECK_MM = 1.27;
 const [FIRST_DROP, SECOND_DROP] = [0.508, 1.27];
@@ -34,24 +34,21 @@ export const PETREL: DemoEngine = {
     ...pass('28.75 after', '28.75 before'),
     ...pass('28.75 after', '29 before'),
     { act: 'caution', stage: 'cam-timing' },
-    {
-      act: 'card',
-      card: {
-        title: 'Heron 242/246',
-        unit: 'in',
-        checkAt: 'lobe',
-        checkLift: 0.05,
-        intakeDuration: 242,
-        exhaustDuration: 246,
-        intakeCentreline: 108,
-        lobeSeparation: 111,
-        seatLift: 0.006,
-        seatIntakeDuration: 292,
-        seatExhaustDuration: 294,
-        intakeLobeLift: 0.361,
-        exhaustLobeLift: 0.358,
-      },
-    },
+    card({
+      title: 'Heron 242/246',
+      unit: 'in',
+      checkAt: 'lobe',
+      checkLift: 0.05,
+      intakeDuration: 242,
+      exhaustDuration: 246,
+      intakeCentreline: 108,
+      lobeSeparation: 111,
+      seatLift: 0.006,
+      seatIntakeDuration: 292,
+      seatExhaustDuration: 294,
+      intakeLobeLift: 0.361,
+      exhaustLobeLift: 0.358,
+    }),
     ...events(CHECK_MM, ['10.75', '51.25', '55', '11.25']),
     ...drop('intake', FIRST_DROP, '82.5', '137.75'),
     ...drop('intake', SECOND_DROP, '66.5', '154.25'),

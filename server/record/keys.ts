@@ -1,14 +1,27 @@
-import { createPrivateKey, generateKeyPairSync, randomBytes, type KeyObject } from 'node:crypto';
+import { createHash, createPrivateKey, generateKeyPairSync, randomBytes, type KeyObject } from 'node:crypto';
 import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readFileSync, renameSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { calculateJwkThumbprint, exportJWK } from 'jose';
 import forge from 'node-forge';
+import type { Database } from '../store/database.js';
+import { listPublishedKeys, publishKey } from '../store/key-store.js';
 
 /** What the shop signs with. Made at the first start; the private parts never leave the data folder. */
-export interface ShopKeys {
+export interface SigningKeys {
   record: { privateKey: KeyObject; publicJwk: PublicJwk };
   /** Certificate and key of the PDF's signature, PKCS#12 without a passphrase, and the certificate alone (DER). */
   pdf: { p12: Buffer; certificateDer: Buffer };
+}
+
+/** What a record is verified with: every public key that the shop ever signed with. */
+export interface PublishedKeys {
+  records: PublicJwk[];
+  /** Certificates, DER. */
+  certificates: Buffer[];
+}
+
+export interface ShopKeys extends SigningKeys {
+  published: PublishedKeys;
 }
 
 /** The public half of the record key, as `/.well-known/jwks.json` shows it; `kid` is its RFC 7638 thumbprint. */
@@ -62,7 +75,7 @@ function certificateOf(p12: Buffer): Buffer {
 }
 
 /** Reads the shop's keys from the data folder, making them on the first start. */
-export async function openKeys(dataFolder: string, now: Date): Promise<ShopKeys> {
+async function openSigningKeys(dataFolder: string, now: Date): Promise<SigningKeys> {
   const folder = join(dataFolder, 'keys');
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const recordFile = join(folder, 'record-ed25519.pem');
@@ -80,5 +93,26 @@ export async function openKeys(dataFolder: string, now: Date): Promise<ShopKeys>
   return {
     record: { privateKey, publicJwk: { kty: kty!, crv: crv!, x: x!, kid, alg: 'EdDSA', use: 'sig' } },
     pdf: { p12, certificateDer: certificateOf(p12) },
+  };
+}
+
+/**
+ * The shop's keys: those of the data folder to sign with, and all that were ever published to verify with. A folder
+ * whose keys were lost gets new ones, and what the old ones signed stays valid.
+ */
+export async function openKeys(dataFolder: string, database: Database, now: Date): Promise<ShopKeys> {
+  const keys = await openSigningKeys(dataFolder, now);
+  const { publicJwk } = keys.record;
+  const { certificateDer } = keys.pdf;
+  await publishKey(database, { id: publicJwk.kid, kind: 'record', body: JSON.stringify(publicJwk) }, now);
+  const certificateId = createHash('sha256').update(certificateDer).digest('hex');
+  await publishKey(database, { id: certificateId, kind: 'pdf', body: certificateDer.toString('base64') }, now);
+  const published = await listPublishedKeys(database);
+  return {
+    ...keys,
+    published: {
+      records: published.filter(({ kind }) => kind === 'record').map(({ body }) => JSON.parse(body) as PublicJwk),
+      certificates: published.filter(({ kind }) => kind === 'pdf').map(({ body }) => Buffer.from(body, 'base64')),
+    },
   };
 }

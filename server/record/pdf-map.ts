@@ -3,7 +3,7 @@ import { DIAL, dialBand, dialDeg } from '../../core/drawing/dial.js';
 import { MAP, valveMapLayout } from '../../core/drawing/valve-map.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
 import { recordedMark } from '../../core/record/recorded-mark.js';
-import { dialUnit, settingValue } from '../../core/record/setting-value.js';
+import { dialUnit, settingValue } from '../../core/sheet/setting-value.js';
 import { formatFigure } from '../../core/units/format.js';
 import { drawMark, INK, markInk, write, type Doc } from './pdf-page.js';
 

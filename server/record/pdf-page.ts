@@ -1,20 +1,13 @@
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
+import { MARK_INK, PALETTE } from '../../core/drawing/palette.js';
 import { MARK_SHAPES } from '../../core/drawing/verdict-mark.js';
-import type { Mark } from '../../core/record/mark.js';
+import type { Mark } from '../../core/judge/mark.js';
 
 /** The sheet of paper: A4 in points, our fonts and inks, and the small things that are drawn more than once. */
 
-export const INK = {
-  text: '#1d2733',
-  steel: '#5b6672',
-  hairline: '#cfc8b6',
-  dye: '#1f4b8f',
-  ring: '#d9d2c2',
-  band: '#bcd0c2',
-  flag: '#b3391f',
-  ochre: '#8a5a0c',
-};
+/** The inks of the paper, by the names that the screen has for them. */
+export const INK = PALETTE.print;
 
 export const PAGE = { width: 595.28, height: 841.89, margin: 48 };
 export const INNER = PAGE.width - 2 * PAGE.margin;
@@ -72,7 +65,7 @@ function writeFigures(doc: Doc, text: string, x: number, y: number, size: number
 
 /** A line or paragraph at a place; figures are always one line. */
 export function write(doc: Doc, text: string, x: number, y: number, style: Style = {}): void {
-  const { font = 'text', size = 9, colour = INK.text, width, align = 'left' } = style;
+  const { font = 'text', size = 9, colour = INK.ink, width, align = 'left' } = style;
   doc.font(font).fontSize(size).fillColor(colour);
   if (font.startsWith('figure')) writeFigures(doc, text, x, y, size, { width, align });
   else doc.text(text, x, y, { width, align, lineBreak: width !== undefined });
@@ -82,14 +75,7 @@ export function hairline(doc: Doc, x1: number, y: number, x2: number): void {
   doc.moveTo(x1, y).lineTo(x2, y).lineWidth(0.5).strokeColor(INK.hairline).stroke();
 }
 
-export const markInk = (mark: Mark): string =>
-  mark === 'low' || mark === 'high'
-    ? INK.flag
-    : mark === 'doubt'
-      ? INK.ochre
-      : mark === 'accepted'
-        ? INK.dye
-        : INK.text;
+export const markInk = (mark: Mark): string => INK[MARK_INK[mark]];
 
 export function drawMark(doc: Doc, mark: Mark, x: number, y: number, radius: number): void {
   for (const { path, filled } of MARK_SHAPES[mark]) {

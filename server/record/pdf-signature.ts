@@ -4,13 +4,13 @@ import { SignPdf } from '@signpdf/signpdf';
 import { extractSignature, SUBFILTER_ETSI_CADES_DETACHED } from '@signpdf/utils';
 import * as pkijs from 'pkijs';
 import type { BuildRecord } from '../../core/record/build-record.js';
-import type { ShopKeys } from './keys.js';
+import type { PublishedKeys, SigningKeys } from './keys.js';
 
 /** Room for the signature in the file, in bytes: certificate, signed attributes and 384 bytes of RSA fit twice. */
 const SIGNATURE_BYTES = 8192;
 
 /** Signs a finished PDF over its whole length. The time is the record's, so the same record gives the same bytes. */
-export async function signPdf(pdf: Buffer, record: BuildRecord, keys: ShopKeys): Promise<Buffer> {
+export async function signPdf(pdf: Buffer, record: BuildRecord, keys: SigningKeys): Promise<Buffer> {
   const signingTime = new Date(record.signedAt);
   const prepared = plainAddPlaceholder({
     pdfBuffer: pdf,
@@ -27,30 +27,32 @@ export async function signPdf(pdf: Buffer, record: BuildRecord, keys: ShopKeys):
 
 const asArrayBuffer = (bytes: Uint8Array) => new Uint8Array(bytes).buffer as ArrayBuffer;
 
+/** Why a PDF is no record of this shop; `server/services/records.ts` words it. */
+export type PdfFault = 'no-signature' | 'not-whole' | 'unknown-certificate' | 'signature';
+
 /**
- * Checks the signature of a PDF: that it covers the whole file, that its certificate is this shop's, and that it fits
- * the bytes. Answers what is wrong, or null. Bytes appended behind the signed range leave the signature itself
+ * Checks the signature of a PDF: that it covers the whole file, that its certificate is one of this shop's, and that it
+ * fits the bytes. Answers what is wrong, or null. Bytes appended behind the signed range leave the signature itself
  * intact, so the range is looked at first.
  */
-export async function pdfFault(pdf: Buffer, keys: ShopKeys): Promise<string | null> {
+export async function pdfFault(pdf: Buffer, { certificates }: PublishedKeys): Promise<PdfFault | null> {
   let parts: { ByteRange: number[]; signature: string; signedData: Buffer };
   try {
     parts = extractSignature(pdf);
   } catch {
-    return 'The PDF carries no signature that can be read.';
+    return 'no-signature';
   }
   const [start, , secondStart, secondLength] = parts.ByteRange;
-  if (start !== 0 || secondStart + secondLength !== pdf.length)
-    return 'The signature does not cover the whole file: something was added or taken away.';
+  if (start !== 0 || secondStart + secondLength !== pdf.length) return 'not-whole';
   try {
     const content = pkijs.ContentInfo.fromBER(asArrayBuffer(Buffer.from(parts.signature, 'binary')));
     const signed = new pkijs.SignedData({ schema: content.content });
     const certificate = signed.certificates?.[0];
     const der = certificate instanceof pkijs.Certificate ? Buffer.from(certificate.toSchema(true).toBER()) : null;
-    if (!der?.equals(keys.pdf.certificateDer)) return 'It is signed with a certificate that is not this shop’s.';
+    if (!der || !certificates.some((own) => own.equals(der))) return 'unknown-certificate';
     const fits = await signed.verify({ signer: 0, data: asArrayBuffer(parts.signedData), checkChain: false });
-    return fits ? null : 'The signature does not fit: the file was changed after signing.';
+    return fits ? null : 'signature';
   } catch {
-    return 'The signature does not fit: the file was changed after signing.';
+    return 'signature';
   }
 }

@@ -1,4 +1,4 @@
-import { wordLimit } from '../../contracts/wording.js';
+import { wordLimit } from '../../contracts/wording/limit.js';
 import { lobeAnalyse } from '../../core/cam/lobe-analyse.js';
 import type { LobeSweep } from '../../core/cam/lobe-sweep.js';
 import { completeCard } from '../../core/cam/cam-card.js';
@@ -6,8 +6,9 @@ import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
 import { cylindersOf } from '../../core/engine/engine.js';
 import { parseValve, spokenPlace } from '../../core/engine/places.js';
 import { measureOf } from '../../core/plan/measures.js';
+import { wordFormula } from '../../contracts/wording/formula.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
-import { flagUnit } from '../../core/record/flag-unit.js';
+import { flagUnit } from '../../core/sheet/flag-unit.js';
 import { recordedMark } from '../../core/record/recorded-mark.js';
 import { fromCanonical, toCanonical } from '../../core/units/units.js';
 import { formatValue } from '../../core/units/format.js';
@@ -26,7 +27,7 @@ function valueRow(record: BuildRecord, row: BuildRecord['values'][number]): Cell
   const mark = recordedMark(record, row.readingId, row.verdict);
   return [
     placeInCylinder(row.place),
-    row.derivedFrom ? `${name}, computed` : name,
+    row.derivedFrom ? `${name}: ${wordFormula(row.derivedFrom.formula.terms, unit)}` : name,
     options ? options[row.value] : formatValue(row.value, row.derivedFrom ? unit : row.enteredUnit),
     row.limit && row.limit.measure === row.measure ? wordLimit(row.limit.stated) : '',
     { mark, word: mark === 'accepted' ? `accepted, ${MARK_WORD[row.verdict]}` : MARK_WORD[mark] },

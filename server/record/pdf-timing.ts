@@ -22,7 +22,7 @@ function drawWheel(doc: Doc, record: BuildRecord, y: number): void {
   doc.circle(0, 0, 34).lineWidth(1.4).strokeColor(INK.steel).stroke();
   for (const { deg, text, length } of wheelMarks('0-90-0-90-0', 'with')) {
     const [from, to, label] = [at(WHEEL.radius, deg), at(WHEEL.radius - length, deg), at(WHEEL.label, deg)];
-    doc.moveTo(from.x, from.y).lineTo(to.x, to.y).lineWidth(text ? 1.6 : 0.8).strokeColor(INK.text).stroke(); // prettier-ignore
+    doc.moveTo(from.x, from.y).lineTo(to.x, to.y).lineWidth(text ? 1.6 : 0.8).strokeColor(INK.ink).stroke(); // prettier-ignore
     if (text) write(doc, text, label.x - 20, label.y - 8, { font: 'figure', size: 15, width: 40, align: 'center' });
   }
   for (const [text, deg] of [

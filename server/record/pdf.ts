@@ -1,5 +1,5 @@
 import QRCode from 'qrcode';
-import { wordCounts, wordMap } from '../../contracts/wording.js';
+import { wordCounts, wordMap } from '../../contracts/wording/record.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
 import { recordCounts } from '../../core/record/record-counts.js';
 import { drawMap } from './pdf-map.js';
@@ -21,7 +21,7 @@ function drawQr(doc: Doc, text: string, x: number, y: number, size: number): voi
   for (let row = 0; row < modules.size; row++)
     for (let column = 0; column < modules.size; column++)
       if (modules.get(row, column)) doc.rect(x + column * step, y + row * step, step + 0.05, step + 0.05);
-  doc.fillColor(INK.text).fill();
+  doc.fillColor(INK.ink).fill();
 }
 
 /** The page for the frame: who, what, the engine with its values, the signature, the way to verify. */
@@ -30,12 +30,12 @@ function frontPage(doc: Doc, record: BuildRecord, fingerprint: string): void {
   doc
     .rect(26, 26, width - 52, height - 52)
     .lineWidth(0.7)
-    .strokeColor(INK.text)
+    .strokeColor(INK.ink)
     .stroke();
   doc
     .rect(30, 30, width - 60, height - 60)
     .lineWidth(0.3)
-    .strokeColor(INK.text)
+    .strokeColor(INK.ink)
     .stroke();
 
   write(doc, record.shop.name, margin, 52, { font: 'head', size: 15, colour: INK.dye });

@@ -1,5 +1,5 @@
 import { CALCULATORS } from '../../contracts/calc.js';
-import { asIssues } from '../../contracts/engine.js';
+import { asIssues } from '../../contracts/wording/impossible.js';
 import { ImpossibleInput } from '../../core/impossible.js';
 import { Failure } from '../failure.js';
 import type { App } from './app-type.js';
@@ -7,7 +7,8 @@ import type { App } from './app-type.js';
 /** `POST /api/calc/<name>`: the computations of core, for anyone, without signing in. */
 export function calcRoutes(app: App): void {
   for (const { name, summary, input, output, compute } of CALCULATORS) {
-    app.post(`/api/calc/${name}`, { schema: { summary, body: input, response: { 200: output } } }, async (request) => {
+    const schema = { summary, body: input, response: { 200: output } };
+    app.post(`/api/calc/${name}`, { schema, config: { asks: 'anyone' } }, async (request) => {
       try {
         return compute(request.body);
       } catch (error) {

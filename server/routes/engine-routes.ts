@@ -1,168 +1,102 @@
-import { z } from 'zod';
-import { stageSchema } from '../../contracts/catalogue.js';
-import { engineAnswer, engineQuery, enginesAnswer, newEngineSchema } from '../../contracts/engine.js';
-import {
-  dispositionSchema,
-  dispositionsAnswer,
-  postDispositionSchema,
-  postReadingsAnswer,
-  postReadingsSchema,
-  readingsAnswer,
-  sheetAnswer,
-} from '../../contracts/reading.js';
-import { exportAnswer } from '../../contracts/record.js';
-import { wordHint } from '../../contracts/wording.js';
+import type { FastifyReply } from 'fastify';
+import { wordHint } from '../../contracts/wording/hint.js';
+import { wordSource } from '../../contracts/wording/limit.js';
 import { readingsCsv } from '../../core/record/csv.js';
-import { acknowledgeCautions } from '../services/cautions.js';
+import { acknowledgedOf, dispositionsOf } from '../../core/sheet/engine-file.js';
+import { cardOf, sweepsOf } from '../../core/sheet/papers.js';
+import type { Reading } from '../../core/sheet/reading.js';
+import { acknowledgeCautions, decide } from '../services/acts.js';
 import type { Context } from '../services/context.js';
-import { decide } from '../services/dispositions.js';
 import { toAnswer, type Engines } from '../services/engines.js';
 import type { Readings } from '../services/readings.js';
-import { listAcknowledged } from '../store/engine-store.js';
-import { listDispositions, listReadings } from '../store/reading-store.js';
-import { listSweeps } from '../store/paper-store.js';
 import { listRecords } from '../store/record-store.js';
 import type { App } from './app-type.js';
-import type { Guard } from './guard.js';
-
-export const idParam = z.object({ id: z.string() });
-/** Apprentices look on; their own measuring is on the practice bench. */
-export const BENCH = ['owner', 'lead', 'builder'] as const;
-
-/** Engines: opening, finding, their readings, sheet, dispositions, and everything of them as files. */
-export function engineRoutes(app: App, context: Context, engines: Engines, readings: Readings, guard: Guard): void {
-  const { database } = context;
-
-  app.post(
-    '/api/engines',
-    { schema: { body: newEngineSchema, response: { 201: z.object({ id: z.uuid() }) } } },
-    async (request, reply) => {
-      const person = await guard(request, ...BENCH);
-      const { id } = await engines.open(person, request.body);
-      return reply.code(201).send({ id });
-    },
-  );
-
-  app.get(
-    '/api/engines',
-    { schema: { querystring: engineQuery, response: { 200: enginesAnswer } } },
-    async (request) => {
-      await guard(request);
-      return engines.floor(request.query.search?.trim() ?? '', request.query.page);
-    },
-  );
-
-  app.get('/api/engines/:id', { schema: { params: idParam, response: { 200: engineAnswer } } }, async (request) => {
-    await guard(request);
-    return toAnswer(await engines.get(request.params.id));
-  });
-
-  app.get(
-    '/api/engines/:id/readings',
-    { schema: { params: idParam, response: { 200: readingsAnswer } } },
-    async (request) => {
-      await guard(request);
-      const { id } = await engines.get(request.params.id);
-      return { readings: await listReadings(database, id) };
-    },
-  );
-
-  app.post(
-    '/api/engines/:id/readings',
-    { schema: { params: idParam, body: postReadingsSchema, response: { 200: postReadingsAnswer } } },
-    async (request) => {
-      const person = await guard(request, ...BENCH);
-      return { saved: await readings.take(request.params.id, person, request.body.readings) };
-    },
-  );
-
-  app.get(
-    '/api/engines/:id/sheet',
-    { schema: { params: idParam, response: { 200: sheetAnswer } } },
-    async (request) => {
-      await guard(request);
-      const { rows, ...rest } = await engines.sheet(request.params.id);
-      const measures = rows.map((row) => ({
-        ...row,
-        hints: row.hints.map((hint) => ({ code: hint.code, message: wordHint(hint, row.enteredUnit) })),
-      }));
-      return { measures, ...rest };
-    },
-  );
-
-  app.get(
-    '/api/engines/:id/dispositions',
-    { schema: { params: idParam, response: { 200: dispositionsAnswer } } },
-    async (request) => {
-      await guard(request);
-      const { id } = await engines.get(request.params.id);
-      return { dispositions: (await listDispositions(database, [id])).get(id)! };
-    },
-  );
-
-  app.post(
-    '/api/engines/:id/dispositions',
-    { schema: { params: idParam, body: postDispositionSchema, response: { 201: dispositionSchema } } },
-    async (request, reply) => {
-      const person = await guard(request, ...BENCH);
-      return reply.code(201).send(await decide(context, engines, request.params.id, person, request.body));
-    },
-  );
-
-  const cautionsAnswer = z.object({ acknowledged: z.array(stageSchema) });
-  app.get(
-    '/api/engines/:id/cautions',
-    { schema: { params: idParam, response: { 200: cautionsAnswer } } },
-    async (request) => {
-      await guard(request);
-      const { id } = await engines.get(request.params.id);
-      return { acknowledged: await listAcknowledged(database, id) };
-    },
-  );
-
-  app.post(
-    '/api/engines/:id/cautions',
-    { schema: { params: idParam, body: z.object({ stage: stageSchema }), response: { 200: cautionsAnswer } } },
-    async (request) => {
-      const person = await guard(request, ...BENCH);
-      return {
-        acknowledged: await acknowledgeCautions(context, engines, request.params.id, person, request.body.stage),
-      };
-    },
-  );
-
-  app.get('/api/engines/:id/readings.csv', { schema: { params: idParam } }, async (request, reply) => {
-    await guard(request);
-    const { id, tag } = await engines.get(request.params.id);
-    reply
-      .type('text/csv; charset=utf-8')
-      .header('content-disposition', `attachment; filename="${fileName(tag)}-readings.csv"`);
-    return reply.send(readingsCsv(await listReadings(database, id)));
-  });
-
-  app.get(
-    '/api/engines/:id/export.json',
-    { schema: { params: idParam, response: { 200: exportAnswer } } },
-    async (request, reply) => {
-      await guard(request);
-      const { specSet, ...engine } = toAnswer(await engines.get(request.params.id));
-      reply.header('content-disposition', `attachment; filename="${fileName(engine.tag)}.json"`);
-      return {
-        format: 'utex-engine' as const,
-        formatVersion: 1 as const,
-        engine,
-        specSet,
-        camCard: (await engines.card(engine.id))?.printed ?? null,
-        sweeps: await listSweeps(database, engine.id),
-        readings: await listReadings(database, engine.id),
-        dispositions: (await listDispositions(database, [engine.id])).get(engine.id)!.map((made) => ({ ...made })),
-        records: await listRecords(database, engine.id),
-      };
-    },
-  );
-}
+import { EVERYBODY, MEASURING, route } from './route.js';
 
 /** A tag as part of a file name. */
-export function fileName(tag: string): string {
-  return tag.replace(/[^A-Za-z0-9._-]+/g, '_');
+const inFileName = (tag: string) => tag.replace(/[^A-Za-z0-9._-]+/g, '_');
+
+/** Answers a file under a name that begins with the tag of its engine. */
+export const asFile = (reply: FastifyReply, type: string, tag: string, rest: string): FastifyReply =>
+  reply.type(type).header('content-disposition', `attachment; filename="${inFileName(tag)}${rest}"`);
+
+/** A reading with what an angle was read at also as the first version told it. */
+const withLift = (reading: Reading) =>
+  reading.at?.by === 'lift' || reading.at?.by === 'drop' ? { ...reading, atLiftMm: reading.at.value } : reading;
+
+/** Engines: opening, finding, their readings, sheet, decisions, and everything of them as files. */
+export function engineRoutes(app: App, context: Context, engines: Engines, readings: Readings): void {
+  const { database } = context;
+
+  route(app, 'POST /api/engines', MEASURING, async ({ person, body }) => ({
+    id: (await engines.open(person, body)).id,
+  }));
+
+  route(app, 'GET /api/engines', EVERYBODY, async ({ query }) => engines.floor(query.search?.trim() ?? '', query.page));
+
+  route(app, 'GET /api/engines/:id', EVERYBODY, async ({ params }) => toAnswer(await engines.get(params.id)));
+
+  route(app, 'GET /api/engines/:id/file', EVERYBODY, async ({ params: { id } }) => {
+    const engine = toAnswer(await engines.get(id));
+    const { readings: read, acts, papers, signed } = await engines.file(id);
+    return { engine, readings: [...read], acts: [...acts], papers: [...papers], signed, records: await listRecords(database, id) }; // prettier-ignore
+  });
+
+  route(app, 'GET /api/engines/:id/readings', EVERYBODY, async ({ params }) => ({
+    readings: (await engines.file(params.id)).readings.map(withLift),
+  }));
+
+  route(app, 'POST /api/engines/:id/readings', MEASURING, async ({ params, person, body }) => ({
+    saved: await readings.take(params.id, person, body.readings),
+  }));
+
+  route(app, 'GET /api/engines/:id/sheet', EVERYBODY, async ({ params }) => {
+    const { rows, stages, ...rest } = await engines.sheet(params.id);
+    const measures = rows.map((row) => ({
+      ...row,
+      limit: row.limit && { ...row.limit, source: wordSource(row.limit.source) },
+      hints: row.hints.map((hint) => ({ code: hint.code, message: wordHint(hint, row.enteredUnit) })),
+    }));
+    return { measures, stages: { ...stages }, ...rest };
+  });
+
+  route(app, 'GET /api/engines/:id/dispositions', EVERYBODY, async ({ params }) => ({
+    dispositions: dispositionsOf(await engines.file(params.id)),
+  }));
+
+  route(app, 'POST /api/engines/:id/dispositions', MEASURING, async ({ params, person, body }) =>
+    decide(context, engines, params.id, person, body),
+  );
+
+  route(app, 'GET /api/engines/:id/cautions', EVERYBODY, async ({ params }) => ({
+    acknowledged: acknowledgedOf(await engines.file(params.id)),
+  }));
+
+  route(app, 'POST /api/engines/:id/cautions', MEASURING, async ({ params, person, body }) => ({
+    acknowledged: await acknowledgeCautions(context, engines, params.id, person, body.stage),
+  }));
+
+  route(app, 'GET /api/engines/:id/readings.csv', EVERYBODY, async ({ params, reply }) => {
+    const { tag } = await engines.get(params.id);
+    const { readings: read } = await engines.file(params.id);
+    return asFile(reply, 'text/csv; charset=utf-8', tag, '-readings.csv').send(readingsCsv(read));
+  });
+
+  route(app, 'GET /api/engines/:id/export.json', EVERYBODY, async ({ params, reply }) => {
+    const { specSet, ...engine } = toAnswer(await engines.get(params.id));
+    const file = await engines.file(params.id);
+    asFile(reply, 'application/json', engine.tag, '.json');
+    return {
+      format: 'utex-engine' as const,
+      formatVersion: 1 as const,
+      engine,
+      specSet,
+      camCard: cardOf(file)?.printed ?? null,
+      sweeps: sweepsOf(file),
+      papers: [...file.papers],
+      readings: [...file.readings],
+      dispositions: dispositionsOf(file).map((made) => ({ ...made })),
+      records: await listRecords(database, engine.id),
+    };
+  });
 }

@@ -1,7 +1,7 @@
 import type { FastifyRequest } from 'fastify';
-import type { Person, Role } from '../../contracts/shop.js';
 import { Failure } from '../failure.js';
 import type { Sessions } from '../services/sessions.js';
+import type { App } from './app-type.js';
 
 export const COOKIE = 'utex_session';
 
@@ -11,16 +11,21 @@ export function tokenOf(request: FastifyRequest): string | null {
   return bearer ?? request.cookies[COOKIE] ?? null;
 }
 
-/** Who sends this request, if the role allows it. @throws Failure session.missing, role.not-allowed */
-export type Guard = (request: FastifyRequest, ...roles: Role[]) => Promise<Person>;
-
-/** Roles are enforced here, on the server; screens only hide what would be refused. */
-export function makeGuard(sessions: Sessions): Guard {
-  return async (request, ...roles) => {
+/**
+ * Roles are enforced here, on the server, before anything of a body is looked at; screens only hide what would be
+ * refused. A route that does not say who may ask it keeps the server from starting.
+ */
+export function guardRoutes(app: App, sessions: Sessions): void {
+  app.decorateRequest('person', null);
+  app.addHook('onRoute', ({ config, method, url }) => {
+    if (!config?.asks) throw new Error(`${String(method)} ${url} does not say who may ask it`);
+  });
+  app.addHook('onRequest', async (request) => {
+    const { asks } = request.routeOptions.config;
+    if (!asks || asks === 'anyone') return;
     const token = tokenOf(request);
-    const person = token ? await sessions.find(token) : null;
-    if (!person) throw new Failure('session.missing');
-    if (roles.length > 0 && !roles.includes(person.role)) throw new Failure('role.not-allowed');
-    return person;
-  };
+    request.person = token ? await sessions.find(token) : null;
+    if (!request.person) throw new Failure('session.missing');
+    if (!asks.includes(request.person.role)) throw new Failure('role.not-allowed');
+  });
 }

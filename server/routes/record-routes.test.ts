@@ -127,7 +127,7 @@ describe('the record', () => {
     );
     expect(protectedHeader!.alg).toBe('EdDSA');
     const record = buildRecordSchema.parse(JSON.parse(new TextDecoder().decode(payload)));
-    expect(record).toMatchObject({ formatVersion: 1, lead: { handle: 'lead' }, builders: [{ handle: 'builder' }] });
+    expect(record).toMatchObject({ formatVersion: 2, lead: { handle: 'lead' }, builders: [{ handle: 'builder' }] });
     expect(record.values).toHaveLength(4);
   });
 

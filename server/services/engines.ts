@@ -1,35 +1,30 @@
 import { z } from 'zod';
-import {
-  asIssues,
-  completeEngine,
-  type EngineAnswer,
-  type EngineSummary,
-  type NewEngine,
-} from '../../contracts/engine.js';
+import { completeEngine, type EngineAnswer, type EngineSummary, type NewEngine } from '../../contracts/engine.js';
 import type { Person } from '../../contracts/shop.js';
-import { completeCard, type CompletedCard } from '../../core/cam/cam-card.js';
-import { placesOf } from '../../core/engine/places.js';
+import { asIssues } from '../../contracts/wording/impossible.js';
 import { LAYOUTS } from '../../core/engine/layouts.js';
-import { MEASURES } from '../../core/plan/measures.js';
+import { placesOf } from '../../core/engine/places.js';
 import { checkSpecFits } from '../../core/plan/check-spec-fits.js';
-import { buildSheet, type Sheet } from '../../core/record/sheet.js';
-import { settingMark } from '../../core/record/mark.js';
+import { isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
+import { stageMark } from '../../core/sheet/marks.js';
+import { sheetOf, type Sheet } from '../../core/sheet/sheet.js';
 import { Failure } from '../failure.js';
 import { isUniqueViolation } from '../store/database.js';
-import { findEngine, insertEngine, listSpecSets, searchEngines, type EngineRow } from '../store/engine-store.js';
-import { newestCards } from '../store/paper-store.js';
-import { listDispositions, listReadings, readingsForFloor } from '../store/reading-store.js';
-import { signedSince } from '../store/record-store.js';
+import { loadFiles } from '../store/engine-file-store.js';
+import {
+  findEngine,
+  hasTag,
+  insertEngine,
+  listSpecSets,
+  searchEngines,
+  type EngineRow,
+} from '../store/engine-store.js';
 import type { Context } from './context.js';
+import { FilesAtHand } from './files-at-hand.js';
 
 const PAGE = 24;
 /** Engines never change once opened, so those in work are kept at hand; far more than a shop has on its benches. */
 const KEPT = 500;
-
-/** A wheel that slipped shows only in the order of its readings. */
-const WITH_HISTORY = MEASURES.filter(({ stage }) => stage === 'dead-centre' || stage === 'cam-timing').map(
-  ({ key }) => key,
-);
 
 export function toAnswer({ engine, spec, openedAt, ...row }: EngineRow): EngineAnswer {
   return { ...row, ...engine, specSet: spec, openedAt: openedAt.toISOString() };
@@ -38,8 +33,12 @@ export function toAnswer({ engine, spec, openedAt, ...row }: EngineRow): EngineA
 /** Opening engines, finding them, and the floor. */
 export class Engines {
   private readonly kept = new Map<string, EngineRow>();
+  /** The files of the engines in work. */
+  readonly atHand: FilesAtHand;
 
-  constructor(private readonly context: Context) {}
+  constructor(private readonly context: Context) {
+    this.atHand = new FilesAtHand(context.database, context.audit);
+  }
 
   /** @throws Failure engine.not-found */
   async get(id: string): Promise<EngineRow> {
@@ -80,28 +79,28 @@ export class Engines {
       engineId: row.id,
       body: { tag, spec: spec.id, version: spec.version },
     };
+    const taken = () =>
+      new Failure('engine.tag-taken', [{ path: 'tag', message: 'another engine already has this tag' }]);
     try {
-      await audit.record(act, (queries) => insertEngine(queries, row));
+      await audit.record(act, async (queries) => {
+        if (await hasTag(queries, tag)) throw taken();
+        await insertEngine(queries, row);
+      });
     } catch (error) {
-      if (isUniqueViolation(error))
-        throw new Failure('engine.tag-taken', [{ path: 'tag', message: 'another engine already has this tag' }]);
-      throw error;
+      throw isUniqueViolation(error) ? taken() : error;
     }
     return row;
   }
 
-  /** The newest cam card of an engine, completed, or null. */
-  async card(id: string): Promise<CompletedCard | null> {
-    const card = (await newestCards(this.context.database, [id])).get(id);
-    return card ? completeCard(card) : null;
+  /** All that an engine is judged from. @throws Failure engine.not-found */
+  async file(id: string): Promise<EngineFile> {
+    const row = await this.get(id);
+    return (await loadFiles(this.context.database, [row], 'whole')).get(row.id)!;
   }
 
   /** @throws Failure engine.not-found */
   async sheet(id: string): Promise<Sheet> {
-    const { engine, spec } = await this.get(id);
-    const readings = await listReadings(this.context.database, id);
-    const dispositions = (await listDispositions(this.context.database, [id])).get(id)!;
-    return buildSheet({ engine, spec, readings, dispositions, card: await this.card(id) });
+    return sheetOf(await this.file(id));
   }
 
   async floor(
@@ -110,48 +109,35 @@ export class Engines {
   ): Promise<{ engines: EngineSummary[]; page: number; pages: number; total: number }> {
     const { database } = this.context;
     const found = await searchEngines(database, search, (page - 1) * PAGE, PAGE);
-    const ids = found.engines.map((row) => row.id);
-    const readings = await readingsForFloor(database, ids, WITH_HISTORY);
-    const cards = await newestCards(database, ids);
-    const dispositions = await listDispositions(database, ids);
-    const signed = await signedSince(database, ids);
-
-    const engines = found.engines.map((row): EngineSummary => {
-      const { engine, spec } = row;
-      const card = cards.get(row.id);
-      const sheet = buildSheet({
-        engine,
-        card: card && completeCard(card),
-        spec,
-        readings: readings.get(row.id)!,
-        dispositions: dispositions.get(row.id)!,
-      });
-      const flagsOpen = sheet.flags.filter((flag) => flag.open);
-      const signedAt = signed.get(row.id) ?? null;
-      const unanswered = sheet.missing.filter((missing) => !missing.disposition);
-      return {
-        id: row.id,
-        tag: row.tag,
-        title: row.title,
-        customer: row.customer,
-        banks: engine.banks,
-        marks: Object.fromEntries(placesOf(engine, 'valve').map((place) => [place, settingMark(sheet, place)])),
-        taken: sheet.taken,
-        required: sheet.required,
-        flagsOpen: flagsOpen.map(({ measure, place, verdict }) => ({ measure, place, verdict })),
-        state: signedAt
-          ? 'signed'
-          : sheet.rows.length === 0
-            ? 'opened'
-            : flagsOpen.length > 0
-              ? 'flagged'
-              : unanswered.length === 0
-                ? 'to-sign'
-                : 'setting',
-        signedAt,
-        touchedAt: row.touchedAt.toISOString(),
-      };
-    });
+    const files = await loadFiles(database, found.engines, 'current');
+    const engines = found.engines.map((row) => summaryOf(row, files.get(row.id)!));
     return { engines, page, pages: Math.max(1, Math.ceil(found.total / PAGE)), total: found.total };
   }
+}
+
+/** Where an engine stands, from its file. */
+function summaryOf({ touchedAt, ...row }: EngineRow & { touchedAt: Date }, file: EngineFile): EngineSummary {
+  const { id, tag, title, customer, engine } = row;
+  const sheet = sheetOf(file);
+  const flagsOpen = sheet.flags.filter((flag) => flag.open);
+  const unanswered = sheet.missing.filter((missing) => !missing.disposition);
+  const state = () => {
+    if (isSigned(file)) return 'signed';
+    if (sheet.rows.length === 0) return 'opened';
+    if (flagsOpen.length > 0) return 'flagged';
+    return unanswered.length === 0 ? 'to-sign' : 'setting';
+  };
+  return {
+    id,
+    tag,
+    title,
+    customer,
+    banks: engine.banks,
+    marks: Object.fromEntries(placesOf(engine, 'valve').map((place) => [place, stageMark(sheet, 'setting', place)])),
+    ...(sheet.stages.setting ?? { taken: 0, required: 0 }),
+    flagsOpen: flagsOpen.map(({ measure, place, verdict }) => ({ measure, place, verdict })),
+    state: state(),
+    signedAt: isSigned(file) ? file.signed!.signedAt : null,
+    touchedAt: touchedAt.toISOString(),
+  };
 }

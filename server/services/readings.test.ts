@@ -1,27 +1,27 @@
 import { randomUUID } from 'node:crypto';
-import type { Reading } from '../../core/record/reading.js';
+import { fileOf, readingOf } from '../../core/sheet/test-file.js';
 import { openEngine, openTestShop, typed, type TestShop } from '../test-shop.js';
-import { History } from './readings-at-hand.js';
+import { FileAtHand } from './files-at-hand.js';
 
-const reading = (place: string, value: number, measure = 'lash-cold'): Reading => ({
-  id: randomUUID(), measure, place, entered: String(value), unit: 'mm', value, takenAt: '', by: 'builder', how: 'keyed',
-}); // prettier-ignore
+describe('the file of an engine in memory', () => {
+  const turns = (place: string, entered: string) => readingOf('preload-turns', place, entered, 'turn');
+  const [a, b, c] = [turns('1I', '0.625'), turns('1E', '1.5'), turns('1I', '1.5')];
+  const hand = () => new FileAtHand(fileOf({ readings: [a, b, c] }));
 
-describe('the history of an engine in memory', () => {
-  const [a, b, c, d] = [reading('1I', 1), reading('1E', 2), reading('1I', 3), reading('1I', 9, 'lash-hot')];
-  const history = new History([a, b, c, d]);
-
-  test('the newest of each place counts', () => {
-    expect(history.latestOf('lash-cold')).toEqual([c, b]);
-    expect(history.latestAt('lash-cold', '1I')).toBe(c);
-    expect(history.latestAt('lash-cold', '3I')).toBeUndefined();
-    expect(history.latestOf('torque')).toEqual([]);
+  test('any reading is found by its id, and judged as it stood when it was taken', () => {
+    const file = hand();
+    expect(file.find(b.id)).toBe(b);
+    expect(file.find('nothing')).toBeUndefined();
+    expect([a, b, c].map((reading) => file.judge(reading).verdict)).toEqual(['in', 'high', 'high']);
   });
-  test('any reading is found by its id, and everything is as it stood when it was taken', () => {
-    expect(history.find(b.id)).toBe(b);
-    expect(history.find('nothing')).toBeUndefined();
-    expect(history.upTo(b).latestOf('lash-cold')).toEqual([a, b]);
-    expect(history.all()).toHaveLength(4);
+
+  test('what was added and not written is taken back, and leaves nothing behind', () => {
+    const file = hand();
+    const late = turns('1I', '0.5');
+    expect(file.add(late)).toBeNull();
+    expect(file.judgeLast().verdict).toBe('in');
+    file.rewind(3);
+    expect([file.length, file.find(late.id), file.judgeLast().verdict]).toEqual([3, undefined, 'high']);
   });
 });
 

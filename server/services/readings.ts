@@ -1,16 +1,17 @@
 import type { NewReading, SavedReading } from '../../contracts/reading.js';
 import type { ErrorCode, Issue } from '../../contracts/errors.js';
 import type { Person } from '../../contracts/shop.js';
-import { wordEntry, wordHint, wordImpossibility } from '../../contracts/wording.js';
-import type { CompletedCard } from '../../core/cam/cam-card.js';
-import type { Engine } from '../../core/engine/engine.js';
-import { hasPlace } from '../../core/engine/places.js';
+import { wordEntry } from '../../contracts/wording/entry.js';
+import { wordHint } from '../../contracts/wording/hint.js';
+import { wordImpossibility } from '../../contracts/wording/impossible.js';
+import { wordSource } from '../../contracts/wording/limit.js';
+import { findPlace } from '../../core/engine/places.js';
+import { atValue, type At, type Measure } from '../../core/plan/measure.js';
 import { findMeasure, measureOf } from '../../core/plan/measures.js';
-import { derivedByLast, faultOfLast, isInput } from '../../core/record/derivations.js';
-import { judgeReading } from '../../core/record/judge-reading.js';
-import { judgingOf } from '../../core/record/judging.js';
-import { readEntry } from '../../core/record/read-entry.js';
-import type { Reading } from '../../core/record/reading.js';
+import { readEntry } from '../../core/plan/read-entry.js';
+import type { Reading } from '../../core/sheet/reading.js';
+import type { Answer } from '../../core/sheet/sheet.js';
+import { BUILD, slotKey, type Slot } from '../../core/sheet/slot.js';
 import { CANONICAL_UNIT, type Unit } from '../../core/units/units.js';
 import { Failure } from '../failure.js';
 import type { EngineRow } from '../store/engine-store.js';
@@ -18,82 +19,93 @@ import { isUniqueViolation } from '../store/database.js';
 import { idsElsewhere, insertReadings } from '../store/reading-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
-import { ReadingsAtHand, type History } from './readings-at-hand.js';
+import type { FileAtHand } from './files-at-hand.js';
 
 /** A refusal of one item; the first of a batch gives the answer its code. */
 interface Refused extends Issue {
   code: ErrorCode;
 }
 
-/** The canonical value of an item, or why it is refused: unknown measure, place or unit, or text that is no number. */
-function check({ engine }: EngineRow, item: NewReading, index: number): { value: number } | Refused {
+/** An item as it was sent, with the slot it belongs to and its canonical value. */
+interface Item {
+  sent: NewReading;
+  slot: Slot;
+  value: number;
+}
+
+/** What the value was taken at, as its measure tells it apart; undefined where nothing was said, null where it cannot be. */
+function atOf({ at: by }: Measure, { at, atLiftMm }: NewReading): At | undefined | null {
+  const first = by && atLiftMm !== undefined ? { by, value: atValue(atLiftMm) } : undefined;
+  if (at && at.by !== by) return null;
+  if (atLiftMm !== undefined && (!first || (at && at.value !== first.value))) return null;
+  return at ?? first;
+}
+
+/** An item as it will stand, or why it is refused: unknown measure, place or unit, or text that is no number. */
+function check({ engine }: EngineRow, sent: NewReading, index: number): Item | Refused {
   const at = (field: string) => `readings.${index}.${field}`;
-  const measure = findMeasure(item.measure);
+  const measure = findMeasure(sent.measure);
   if (!measure)
-    return { code: 'reading.unknown-measure', path: at('measure'), message: `there is no measure ${item.measure}` };
-  if (!hasPlace(engine, measure.scope, item.place))
+    return { code: 'reading.unknown-measure', path: at('measure'), message: `there is no measure ${sent.measure}` };
+  if (measure.lifter && measure.lifter !== engine.lifter)
+    return {
+      code: 'reading.wrong-lifter',
+      path: at('measure'),
+      message: `${measure.key} is of ${measure.lifter} lifters, and this engine has ${engine.lifter} ones`,
+    };
+  const place = findPlace(engine, measure.scope, sent.place);
+  if (place === undefined)
     return {
       code: 'reading.unknown-place',
       path: at('place'),
-      message: `this engine has no ${measure.scope} ${item.place} to take ${measure.key} at`,
+      message: `this engine has no ${measure.scope} ${sent.place} to take ${measure.key} at`,
     };
-  if (!measure.units.includes(item.unit as Unit))
+  if (!measure.units.includes(sent.unit as Unit))
     return {
       code: 'reading.unknown-unit',
       path: at('unit'),
-      message: `${measure.key} is taken in ${measure.units.join(', ')}, not in ${item.unit}`,
+      message: `${measure.key} is taken in ${measure.units.join(', ')}, not in ${sent.unit}`,
     };
-  const entry = readEntry(measure, item.entered, item.unit as Unit);
-  return entry.ok
-    ? { value: entry.value }
-    : { code: 'reading.not-a-number', path: at('entered'), message: wordEntry(entry.reason, measure) };
+  const taken = atOf(measure, sent);
+  if (taken === null)
+    return {
+      code: 'reading.wrong-at',
+      path: at(sent.at ? 'at' : 'atLiftMm'),
+      message: measure.at ? `${measure.key} is taken at one ${measure.at}` : `${measure.key} is taken at no lift or setting`,
+    }; // prettier-ignore
+  const entry = readEntry(measure, sent.entered, sent.unit as Unit);
+  if (!entry.ok)
+    return { code: 'reading.not-a-number', path: at('entered'), message: wordEntry(entry.reason, measure) };
+  const occasion = sent.occasion === BUILD ? undefined : sent.occasion;
+  const slot = { measure: measure.key, place, ...(taken ? { at: taken } : {}), ...(occasion ? { occasion } : {}) };
+  return { sent, slot, value: entry.value };
 }
 
-const same = (known: Reading, item: NewReading) =>
-  (['measure', 'place', 'entered', 'unit', 'how', 'instrument', 'atLiftMm', 'note', 'supersedes'] as const).every(
-    (key) => known[key] === item[key],
-  );
+const utc = (time: string) => new Date(time).toISOString();
 
-/**
- * Those of the batch that are not there yet, as they will stand.
- *
- * @param earlier what is written for the same engine in the same go, before this
- * @throws Failure reading.id-taken, reading.unknown-supersedes
- */
-function freshOf(items: NewReading[], values: number[], history: History, earlier: Reading[], by: Person, at: Date) {
-  const fresh: Reading[] = [];
-  items.forEach((item, index) => {
-    const find = (id: string) => history.find(id) ?? [...earlier, ...fresh].find((reading) => reading.id === id);
-    const twin = find(item.id);
-    if (twin && !same(twin, item)) throw idTaken(index);
-    if (twin) return;
-    const replaced = item.supersedes && find(item.supersedes);
-    if (item.supersedes && (!replaced || replaced.measure !== item.measure || replaced.place !== item.place))
-      throw new Failure('reading.unknown-supersedes', [
-        { path: `readings.${index}.supersedes`, message: 'no earlier reading of this measure and place has this id' },
-      ]);
-    fresh.push({ ...item, unit: item.unit as Unit, value: values[index], takenAt: at.toISOString(), by: by.handle });
-  });
-  return fresh;
-}
+/** Whether a reading that is there already is the one that was sent. */
+const same = (known: Reading, { sent, slot }: Item) =>
+  slotKey(known) === slotKey(slot) &&
+  (sent.takenAt === undefined || utc(sent.takenAt) === known.takenAt) &&
+  (['entered', 'unit', 'how', 'instrument', 'note', 'supersedes'] as const).every((key) => known[key] === sent[key]);
 
-/** Two readings that only make sense together: the second is refused by what it says beside the first. */
-function refuseImpossible(
-  engine: Engine,
-  history: History,
-  earlier: Reading[],
-  fresh: Reading[],
-  items: NewReading[],
-): void {
-  fresh.forEach((reading, turn) => {
-    if (!isInput(reading.measure)) return;
-    const fault = faultOfLast(engine, [...history.all(), ...earlier, ...fresh.slice(0, turn + 1)]);
-    const index = items.findIndex((item) => item.id === reading.id);
-    if (fault)
-      throw new Failure('reading.impossible', [
-        { path: `readings.${index}.entered`, message: wordImpossibility(fault) },
-      ]);
-  });
+/** An item as the reading that it will be. */
+function readingOf({ sent, slot, value }: Item, by: Person, at: Date): Reading {
+  const { id, entered, unit, how, instrument, note, supersedes, takenAt } = sent;
+  return {
+    id,
+    ...slot,
+    entered,
+    unit: unit as Unit,
+    value,
+    takenAt: takenAt === undefined ? at.toISOString() : utc(takenAt),
+    receivedAt: at.toISOString(),
+    by: by.handle,
+    how,
+    ...(instrument === undefined ? {} : { instrument }),
+    ...(note === undefined ? {} : { note }),
+    ...(supersedes === undefined ? {} : { supersedes }),
+  };
 }
 
 const idTaken = (index: number) =>
@@ -103,10 +115,50 @@ const idTaken = (index: number) =>
 interface Job {
   row: EngineRow;
   by: Person;
-  items: NewReading[];
-  values: number[];
+  items: Item[];
   done: (saved: SavedReading[]) => void;
   failed: (reason: unknown) => void;
+}
+
+/** A batch that was added to its engine's file, before it is written: what is new of it, and its answers. */
+interface Added {
+  job: Job;
+  hand: FileAtHand;
+  /** How many readings the file had before. */
+  before: number;
+  fresh: Reading[];
+  answers: Map<string, SavedReading>;
+}
+
+/**
+ * Adds what is new of a batch to the file at hand, each reading judged as it then stands.
+ *
+ * @throws Failure reading.id-taken, reading.unknown-supersedes, reading.impossible
+ */
+function add({ job: { items, by }, hand, fresh, answers }: Added, at: Date): void {
+  items.forEach((item, index) => {
+    const { sent, slot } = item;
+    const twin = hand.find(sent.id);
+    if (twin && !same(twin, item)) throw idTaken(index);
+    if (twin) {
+      if (!answers.has(twin.id)) answers.set(twin.id, toSaved(twin, hand.judge(twin)));
+      return;
+    }
+    const replaced = sent.supersedes && hand.find(sent.supersedes);
+    if (sent.supersedes && (!replaced || replaced.measure !== slot.measure || replaced.place !== slot.place))
+      throw new Failure('reading.unknown-supersedes', [
+        { path: `readings.${index}.supersedes`, message: 'no earlier reading of this measure and place has this id' },
+      ]);
+    const reading = readingOf(item, by, at);
+    const fault = hand.add(reading);
+    // Two readings that only make sense together: the second is refused by what it says beside the first.
+    if (fault)
+      throw new Failure('reading.impossible', [
+        { path: `readings.${index}.entered`, message: wordImpossibility(fault) },
+      ]);
+    fresh.push(reading);
+    answers.set(reading.id, toSaved(reading, hand.judgeLast()));
+  });
 }
 
 /** The most readings that are written in one statement. */
@@ -114,15 +166,12 @@ const MOST_TOGETHER = 500;
 
 /** Taking readings. What comes in from several benches while the disk is busy is written together, with one sync. */
 export class Readings {
-  private readonly atHand: ReadingsAtHand;
   private waiting: Job[] = [];
 
   constructor(
     private readonly context: Context,
     private readonly engines: Engines,
-  ) {
-    this.atHand = new ReadingsAtHand(context.database, context.audit);
-  }
+  ) {}
 
   /**
    * Takes a batch of readings: all or nothing, harmless to repeat, answered only when the disk has it. What is
@@ -130,18 +179,17 @@ export class Readings {
    *
    * @throws Failure reading.* and engine.not-found
    */
-  async take(engineId: string, by: Person, items: NewReading[]): Promise<SavedReading[]> {
+  async take(engineId: string, by: Person, sent: NewReading[]): Promise<SavedReading[]> {
     const row = await this.engines.get(engineId);
-    const checked = items.map((item, index) => check(row, item, index));
+    const checked = sent.map((item, index) => check(row, item, index));
     const refused = checked.filter((result): result is Refused => 'code' in result);
     if (refused.length > 0)
       throw new Failure(
         refused[0].code,
         refused.map(({ path, message }) => ({ path, message })),
       );
-    const values = (checked as { value: number }[]).map(({ value }) => value);
     return new Promise((done, failed) => {
-      this.waiting.push({ row, by, items, values, done, failed });
+      this.waiting.push({ row, by, items: checked as Item[], done, failed });
       void this.context.audit.exclusively(() => this.writeWaiting());
     });
   }
@@ -165,80 +213,81 @@ export class Readings {
   }
 
   private async write(jobs: Job[]): Promise<void> {
-    const { audit, clock, database } = this.context;
+    const { audit, clock } = this.context;
     const at = clock.now();
-    const batches: { engineId: string; by: string; readings: Reading[] }[] = [];
-    for (const { row, by, items, values } of jobs) {
-      const earlier = batches.filter(({ engineId }) => engineId === row.id).flatMap(({ readings }) => readings);
-      const history = await this.atHand.of(row.id);
-      const readings = freshOf(items, values, history, earlier, by, at);
-      refuseImpossible(row.engine, history, earlier, readings, items);
-      if (readings.length > 0) batches.push({ engineId: row.id, by: by.handle, readings });
-    }
-    if (batches.length > 0) {
-      const acts = batches.map(({ engineId, by, readings }) => ({
-        at,
-        by,
-        act: 'readings.taken',
-        engineId,
-        body: {
-          readings: readings.map(({ id, measure, place, entered, unit }) => ({ id, measure, place, entered, unit })),
-        },
-      }));
-      try {
-        await audit.append(
-          () => acts,
-          (sealed) => insertReadings(database, batches, sealed),
-        );
-      } catch (error) {
-        throw jobs.length === 1 && isUniqueViolation(error, 'readings_id_key')
-          ? await this.whoseId(jobs[0], error)
-          : error;
+    const { generation } = audit;
+    const added: Added[] = [];
+    try {
+      for (const job of jobs) {
+        const hand = await this.engines.atHand.of(job.row);
+        const one: Added = { job, hand, before: hand.length, fresh: [], answers: new Map() };
+        added.push(one);
+        add(one, at);
       }
+      await this.insert(added, at);
+    } catch (error) {
+      for (const { hand, before } of added.reverse()) hand.rewind(before);
+      throw error;
     }
-    for (const job of jobs) {
-      // Where another process was faster meanwhile, this is read anew and has ours already.
-      const history = await this.atHand.of(job.row.id);
-      const timing = job.items.some(({ measure }) => measureOf(measure).stage === 'cam-timing');
-      const card = timing ? await this.engines.card(job.row.id) : null;
-      const fresh = batches.flatMap(({ readings }) => readings);
+    for (const { job, answers } of added) {
+      // Where another process was faster meanwhile, what it wrote came before: judged again with it.
+      const hand = generation === audit.generation ? null : await this.engines.atHand.of(job.row);
       job.done(
-        job.items.map(({ id }) => {
-          const known = history.find(id);
-          const reading = known ?? fresh.find((taken) => taken.id === id)!;
-          if (!known) history.add(reading);
-          return answerFor(job.row, card, reading, known ? history.upTo(known) : history);
+        job.items.map(({ sent: { id } }) => {
+          const known = hand?.find(id);
+          return known ? toSaved(known, hand!.judge(known)) : answers.get(id)!;
         }),
       );
     }
   }
 
-  /** An id that is in the database, but not in this engine's history: another engine's, or written meanwhile. */
+  /** Writes what is new of several batches, with the acts that tell of them. */
+  private async insert(added: Added[], at: Date): Promise<void> {
+    const { audit, database } = this.context;
+    const batches = added
+      .filter(({ fresh }) => fresh.length > 0)
+      .map(({ job, fresh }) => ({ engineId: job.row.id, by: job.by.handle, readings: fresh }));
+    if (batches.length === 0) return;
+    const acts = batches.map(({ engineId, by, readings }) => ({
+      at,
+      by,
+      act: 'readings.taken',
+      engineId,
+      body: {
+        readings: readings.map(({ id, measure, place, entered, unit }) => ({ id, measure, place, entered, unit })),
+      },
+    }));
+    try {
+      await audit.append(
+        () => acts,
+        (sealed) => insertReadings(database, batches, sealed),
+      );
+    } catch (error) {
+      throw added.length === 1 && isUniqueViolation(error, 'readings_id_key')
+        ? await this.whoseId(added[0].job, error)
+        : error;
+    }
+  }
+
+  /** An id that is in the database, but not in this engine's file: another engine's, or written meanwhile. */
   private async whoseId({ row, items }: Job, error: unknown): Promise<unknown> {
-    const ids = items.map((item) => item.id);
+    const ids = items.map(({ sent }) => sent.id);
     const elsewhere = await idsElsewhere(this.context.database, row.id, ids);
     // Written meanwhile by another process of this shop: the sender's next try finds it, and is answered.
     return elsewhere.length === 0 ? error : idTaken(ids.findIndex((id) => elsewhere.includes(id)));
   }
 }
 
-/** @param history everything up to `reading` itself, which is its last */
-function answerFor(
-  { engine, spec }: EngineRow,
-  card: CompletedCard | null,
-  reading: Reading,
-  history: History,
-): SavedReading {
-  const judging = judgingOf(engine, spec, card, (measure, place) => history.latestAt(measure, place));
-  const brings = isInput(reading.measure) ? derivedByLast(engine, history.all()) : [];
-  const { verdict, limit, judgedAs, hints } = judgeReading(judging, reading, history.latestOf(reading.measure), brings);
+function toSaved(reading: Reading, { verdict, limit, judgedAs, hints }: Answer): SavedReading {
   return {
     id: reading.id,
     value: reading.value,
     unit: CANONICAL_UNIT[measureOf(reading.measure).quantity],
     verdict,
-    limit,
+    limit: limit && { ...limit, source: wordSource(limit.source) },
     ...(judgedAs ? { judgedAs } : {}),
     hints: hints.map((hint) => ({ code: hint.code, message: wordHint(hint, reading.unit) })),
+    takenAt: reading.takenAt,
+    receivedAt: reading.receivedAt,
   };
 }

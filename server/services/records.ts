@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
 import type { RecordSummary, VerifyAnswer } from '../../contracts/record.js';
 import type { Person } from '../../contracts/shop.js';
+import { wordSource } from '../../contracts/wording/limit.js';
+import { wordFault } from '../../contracts/wording/verify.js';
 import { buildRecord } from '../../core/record/build-record.js';
 import { recordCounts } from '../../core/record/record-counts.js';
 import { Failure } from '../failure.js';
@@ -8,8 +10,6 @@ import { checkJws, signRecord } from '../record/jws.js';
 import { renderPdf } from '../record/pdf.js';
 import { pdfFault, signPdf } from '../record/pdf-signature.js';
 import { findShop, listPeople } from '../store/people-store.js';
-import { listDispositions, listReadings } from '../store/reading-store.js';
-import { listSweeps } from '../store/paper-store.js';
 import { findByFingerprint, findByPdf, insertRecord, newestRevision, type RecordRow } from '../store/record-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
@@ -30,15 +30,12 @@ async function issue(
     id: newId(),
     revision: (await newestRevision(database, engineId)) + 1,
     shop: { name: shop.name, verifyAddress: shop.verifyAddress },
-    engine: { id: row.id, tag: row.tag, title: row.title, customer: row.customer, ...row.engine },
+    engine: { id: row.id, tag: row.tag, title: row.title, customer: row.customer },
+    file: await engines.file(engineId),
     people: (await listPeople(database)).map(({ handle, name }) => ({ handle, name })),
     lead: { handle: by.handle, name: by.name },
     signedAt: clock.now().toISOString(),
-    spec: row.spec,
-    readings: await listReadings(database, engineId),
-    dispositions: (await listDispositions(database, [engineId])).get(engineId)!,
-    card: (await engines.card(engineId))?.printed ?? null,
-    sweeps: await listSweeps(database, engineId),
+    wordSource,
     acceptMissing,
   });
   if (!built.ok) {
@@ -85,7 +82,7 @@ export async function sign(
     const body = { record: id, revision, fingerprint };
     return [{ at: new Date(signedAt), by: by.handle, act: 'record.signed', engineId, body }];
   };
-  return audit.exclusively(() =>
+  const signed = await audit.exclusively(() =>
     audit.append(act, ([sealed]) =>
       database.transaction(async (queries) => {
         // The chain first: where another process was faster, it is the chain that says so.
@@ -95,6 +92,8 @@ export async function sign(
       }),
     ),
   );
+  engines.atHand.forget(engineId);
+  return signed;
 }
 
 async function withNewer(context: Context, answer: VerifyAnswer): Promise<VerifyAnswer> {
@@ -103,41 +102,32 @@ async function withNewer(context: Context, answer: VerifyAnswer): Promise<Verify
   return newest > answer.record.revision ? { ...answer, newerRevision: newest } : answer;
 }
 
+const invalid = (kind: VerifyAnswer['kind'], fault: Parameters<typeof wordFault>[0]): VerifyAnswer => ({
+  valid: false,
+  kind,
+  reason: wordFault(fault),
+});
+
 /** Whether the bytes are a record of this shop, JSON or PDF, exactly as issued; and if not, what is wrong. */
 export async function verify(context: Context, file: Buffer): Promise<VerifyAnswer> {
   const { database, keys } = context;
   if (file.subarray(0, 5).toString('latin1') === '%PDF-') {
-    const reason = await pdfFault(file, keys);
-    if (reason) return { valid: false, kind: 'pdf', reason };
+    const fault = await pdfFault(file, keys.published);
+    if (fault) return invalid('pdf', fault);
     // Letter case and padding of the signature's own hexadecimal lie outside what it signs; the kept bytes decide.
     const record = await findByPdf(database, sha256(file));
-    if (!record)
-      return {
-        valid: false,
-        kind: 'pdf',
-        reason: 'The signature fits, but the file’s bytes are not as they were issued.',
-      };
-    return withNewer(context, { valid: true, kind: 'pdf', record });
+    return record ? withNewer(context, { valid: true, kind: 'pdf', record }) : invalid('pdf', 'pdf-spelling');
   }
-  const checked = await checkJws(file, keys);
-  if (!checked.valid) {
-    const kind = file.subarray(0, 1).toString('latin1') === '{' ? 'record' : 'unknown';
-    return { valid: false, kind, reason: checked.reason };
-  }
+  const checked = await checkJws(file, keys.published);
+  if (!checked.valid)
+    return invalid(file.subarray(0, 1).toString('latin1') === '{' ? 'record' : 'unknown', checked.fault);
   const record = await findByFingerprint(database, checked.fingerprint);
-  if (!record)
-    return {
-      valid: false,
-      kind: 'record',
-      reason: 'The signature fits, but this Utex has no record of it. Was a backup restored?',
-    };
-  return withNewer(context, { valid: true, kind: 'record', record });
+  return record ? withNewer(context, { valid: true, kind: 'record', record }) : invalid('record', 'not-kept');
 }
 
 /** What the shop knows of a fingerprint, as the QR code on the PDF asks. */
 export async function lookUp(context: Context, fingerprint: string): Promise<VerifyAnswer> {
   const record = await findByFingerprint(context.database, fingerprint);
-  if (!record)
-    return { valid: false, kind: 'unknown', reason: 'This shop has signed no record with this fingerprint.' };
+  if (!record) return invalid('unknown', 'unknown-fingerprint');
   return withNewer(context, { valid: true, kind: 'record', record });
 }

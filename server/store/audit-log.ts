@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { canonicalJson } from '../../core/record/canonical-json.js';
+import canonicalize from 'canonicalize';
 import { isUniqueViolation, type Database, type Queries } from './database.js';
 
 /** One act, as it goes into the chain. `by` is null before there is anybody. */
@@ -33,8 +33,21 @@ export function chainHash(
   const { at, by, act, engineId, body } = row;
   return createHash('sha256')
     .update(previous)
-    .update(canonicalJson({ at: at.toISOString(), by, act, engineId, body }))
+    .update(canonicalize({ at: at.toISOString(), by, act, engineId, body })!)
     .digest('hex');
+}
+
+/** A part of an act's body that is longer than this is kept by its hash; what it was stands in the table that the act wrote. */
+const LONGEST_PART = 2000;
+
+/** The body of an act as the chain keeps it, in its one spelling: large parts by their hash. */
+export function bodyOf({ body }: Pick<Act, 'body'>): string {
+  const parts = Object.entries(body).map(([name, value]) => {
+    const text = canonicalize(value);
+    if (text === undefined || text.length <= LONGEST_PART) return [name, value];
+    return [name, { sha256: createHash('sha256').update(text).digest('hex'), bytes: Buffer.byteLength(text) }];
+  });
+  return canonicalize(Object.fromEntries(parts))!;
 }
 
 /**
@@ -68,7 +81,7 @@ export class AuditLog {
       let head = this.head ?? (await this.readHead());
       const sealed = (await acts()).map((act): SealedAct => {
         const previous = head;
-        const body = canonicalJson(act.body);
+        const body = bodyOf(act);
         head = chainHash(previous, { ...act, body });
         return [act.at, act.by, act.act, act.engineId, body, previous, head];
       });
@@ -124,8 +137,11 @@ export async function checkAudit(database: Database): Promise<{ rows: number; br
   }>('select seq, at, by, act, engine_id, body, previous_hash, hash from audit order by seq');
   let previous = FIRST_HASH;
   for (const row of rows) {
-    const hash = chainHash(previous, { at: row.at, by: row.by, act: row.act, engineId: row.engine_id, body: row.body });
-    if (row.previous_hash !== previous || row.hash !== hash) return { rows: rows.length, brokenAt: Number(row.seq) };
+    const { at, by, act, body } = row;
+    // The first version sealed an engine's id as it was sent, in capitals or not; the column has it in small letters.
+    const spellings = [row.engine_id, row.engine_id?.toUpperCase() ?? null];
+    const hash = spellings.map((engineId) => chainHash(previous, { at, by, act, engineId, body })).find((one) => one === row.hash); // prettier-ignore
+    if (row.previous_hash !== previous || hash === undefined) return { rows: rows.length, brokenAt: Number(row.seq) };
     previous = hash;
   }
   return { rows: rows.length, brokenAt: null };

@@ -1,6 +1,6 @@
 import type { Engine } from '../../core/engine/engine.js';
-import type { Stage } from '../../core/plan/measure.js';
 import type { SpecSet } from '../../core/plan/spec-sets.js';
+import { specSetOf, type StoredSpecSet } from '../../core/plan/stored-spec-set.js';
 import type { Queries } from './database.js';
 
 /** An engine as it was opened, with the version of the spec set that it points at. */
@@ -21,7 +21,7 @@ interface Columns {
   title: string;
   customer: string;
   engine: Engine;
-  spec: SpecSet;
+  spec: StoredSpecSet;
   opened_at: Date;
   opened_by: string;
 }
@@ -29,8 +29,9 @@ interface Columns {
 const SELECT = `select e.id, e.tag, e.title, e.customer, e.engine, s.body as spec, e.opened_at, e.opened_by
   from engines e join spec_sets s on s.id = e.spec_set and s.version = e.spec_version`;
 
-const toRow = ({ opened_at, opened_by, ...row }: Columns): EngineRow => ({
+const toRow = ({ opened_at, opened_by, spec, ...row }: Columns): EngineRow => ({
   ...row,
+  spec: specSetOf(spec),
   openedAt: opened_at,
   openedBy: opened_by,
 });
@@ -45,10 +46,10 @@ export async function insertSpecSet(queries: Queries, spec: SpecSet): Promise<vo
 
 /** The newest version of each spec set. */
 export async function listSpecSets(queries: Queries): Promise<SpecSet[]> {
-  const rows = await queries.query<{ body: SpecSet }>(
+  const rows = await queries.query<{ body: StoredSpecSet }>(
     'select distinct on (id) body from spec_sets order by id, version desc',
   );
-  return rows.map((row) => row.body);
+  return rows.map((row) => specSetOf(row.body));
 }
 
 export async function insertEngine(queries: Queries, row: EngineRow): Promise<void> {
@@ -74,6 +75,11 @@ export async function findEngine(queries: Queries, id: string): Promise<EngineRo
   return row ? toRow(row) : null;
 }
 
+/** Whether an engine has this tag, however its letters are written. */
+export async function hasTag(queries: Queries, tag: string): Promise<boolean> {
+  return (await queries.query('select 1 from engines where lower(tag) = lower($1) limit 1', [tag])).length > 0;
+}
+
 /** One page of the floor, last touched first. `touchedAt` is the time of the newest act on the engine. */
 export async function searchEngines(queries: Queries, search: string, offset: number, limit: number) {
   const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
@@ -88,26 +94,4 @@ export async function searchEngines(queries: Queries, search: string, offset: nu
     total: Number(rows[0]?.total ?? 0),
     engines: rows.map(({ total, touched_at, ...row }) => ({ ...toRow(row), touchedAt: touched_at })),
   };
-}
-
-export async function acknowledge(
-  queries: Queries,
-  engineId: string,
-  stage: string,
-  by: string,
-  at: Date,
-): Promise<void> {
-  await queries.query('insert into acknowledgements values ($1, $2, $3, $4) on conflict do nothing', [
-    engineId,
-    stage,
-    by,
-    at,
-  ]);
-}
-
-export async function listAcknowledged(queries: Queries, engineId: string): Promise<Stage[]> {
-  const rows = await queries.query<{ stage: Stage }>('select stage from acknowledgements where engine_id = $1', [
-    engineId,
-  ]);
-  return rows.map((row) => row.stage);
 }

@@ -1,17 +1,6 @@
-import type { CamCard } from '../../core/cam/cam-card.js';
-import type { LobeSweep } from '../../core/cam/lobe-sweep.js';
+import { groupBy } from '../../core/group-by.js';
+import type { Paper } from '../../core/sheet/papers.js';
 import type { Queries } from './database.js';
-
-/** A sweep without what its row tells: id, hand and time. */
-export type SweepBody = Omit<LobeSweep, 'id' | 'by' | 'at'>;
-
-export interface Paper {
-  id: string;
-  kind: 'cam-card' | 'lobe-sweep';
-  body: CamCard | SweepBody;
-  by: string;
-  at: Date;
-}
 
 export async function insertPaper(
   queries: Queries,
@@ -24,21 +13,34 @@ export async function insertPaper(
   );
 }
 
-/** The newest cam card of each of several engines. */
-export async function newestCards(queries: Queries, engineIds: string[]): Promise<Map<string, CamCard>> {
-  const rows = await queries.query<{ engine_id: string; body: CamCard }>(
-    `select distinct on (engine_id) engine_id, body from papers
-     where engine_id = any($1::uuid[]) and kind = 'cam-card' order by engine_id, seq desc`,
-    [engineIds],
+/**
+ * The papers that count of several engines, in the order in which they were filed: of `newestOf` kinds the newest alone,
+ * of `allOf` kinds all.
+ */
+export async function listPapers(
+  queries: Queries,
+  engineIds: string[],
+  { newestOf, allOf }: { newestOf: string[]; allOf: string[] },
+): Promise<Map<string, Paper[]>> {
+  const rows = await queries.query<{
+    engine_id: string;
+    id: string;
+    kind: string;
+    body: unknown;
+    filed_by: string;
+    filed_at: Date;
+  }>(
+    `select engine_id, id, kind, body, filed_by, filed_at from (
+       (select distinct on (engine_id, kind) * from papers
+        where engine_id = any($1::uuid[]) and kind = any($2::text[]) order by engine_id, kind, seq desc)
+       union all
+       select * from papers where engine_id = any($1::uuid[]) and kind = any($3::text[])
+     ) counting order by seq`,
+    [engineIds, newestOf, allOf],
   );
-  return new Map(rows.map((row) => [row.engine_id, row.body]));
-}
-
-/** The swept lobes of an engine, in the order in which they were taken. */
-export async function listSweeps(queries: Queries, engineId: string): Promise<LobeSweep[]> {
-  const rows = await queries.query<{ id: string; body: SweepBody; filed_by: string; filed_at: Date }>(
-    "select id, body, filed_by, filed_at from papers where engine_id = $1 and kind = 'lobe-sweep' order by seq",
-    [engineId],
-  );
-  return rows.map(({ id, body, filed_by, filed_at }) => ({ id, ...body, by: filed_by, at: filed_at.toISOString() }));
+  const byEngine = groupBy(rows, (row) => row.engine_id);
+  const toPaper = ({ id, kind, body, filed_by: by, filed_at }: (typeof rows)[number]): Paper => ({
+    id, kind, body, by, at: filed_at.toISOString(),
+  }); // prettier-ignore
+  return new Map(engineIds.map((id) => [id, (byEngine.get(id) ?? []).map(toPaper)]));
 }

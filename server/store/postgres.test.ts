@@ -154,9 +154,9 @@ const server = await startServer();
       const late = typed('lash-cold', '1I', '0.0165', 'in');
       const { database } = shop.context;
       const query = database.query.bind(database);
-      // Sweeps are read last: by then the readings are, without the late one.
+      // Papers are read after the readings: by then those are, without the late one.
       const asks = jest.spyOn(database, 'query').mockImplementation(async (sql, params) => {
-        if (sql.includes('lobe-sweep')) {
+        if (sql.includes('from papers')) {
           asks.mockRestore();
           await take(there, id, late);
         }

@@ -1,4 +1,7 @@
-import type { Disposition, DispositionAction, Reading, ReadingSource } from '../../core/record/reading.js';
+import { groupBy } from '../../core/group-by.js';
+import type { AtBy } from '../../core/plan/measure.js';
+import type { Reading, ReadingSource } from '../../core/sheet/reading.js';
+import { BUILD } from '../../core/sheet/slot.js';
 import type { Unit } from '../../core/units/units.js';
 import { AUDIT_INSERT, type SealedAct } from './audit-log.js';
 import type { Database, Queries } from './database.js';
@@ -8,66 +11,66 @@ interface Columns {
   id: string;
   measure: string;
   place: string;
+  at_by: AtBy | null;
+  at_value: number | null;
+  occasion: string;
   entered: string;
   unit: Unit;
   value: number;
   taken_at: Date;
+  received_at: Date;
   taken_by: string;
   how: ReadingSource;
   instrument: string | null;
-  at_lift: number | null;
   note: string | null;
   supersedes: string | null;
 }
 
 const COLUMNS =
-  'id, engine_id, measure, place, entered, unit, value, taken_at, taken_by, how, instrument, at_lift, note, supersedes';
+  'id, engine_id, measure, place, at_by, at_value, occasion, entered, unit, value, taken_at, received_at, taken_by, how, instrument, note, supersedes';
 
 const toReading = (row: Columns): Reading => ({
   id: row.id,
   measure: row.measure,
   place: row.place,
+  ...(row.at_by === null ? {} : { at: { by: row.at_by, value: row.at_value! } }),
+  ...(row.occasion === BUILD ? {} : { occasion: row.occasion }),
   entered: row.entered,
   unit: row.unit,
   value: row.value,
   takenAt: row.taken_at.toISOString(),
+  receivedAt: row.received_at.toISOString(),
   by: row.taken_by,
   how: row.how,
   ...(row.instrument === null ? {} : { instrument: row.instrument }),
-  ...(row.at_lift === null ? {} : { atLiftMm: row.at_lift }),
   ...(row.note === null ? {} : { note: row.note }),
   ...(row.supersedes === null ? {} : { supersedes: row.supersedes }),
 });
 
-/** All readings of an engine, in the order in which they were taken. */
-export async function listReadings(queries: Queries, engineId: string): Promise<Reading[]> {
-  const rows = await queries.query<Columns>(`select ${COLUMNS} from readings where engine_id = $1 order by seq`, [
-    engineId,
-  ]);
-  return rows.map(toReading);
-}
-
 /**
- * What the floor shows several engines by: the newest reading of each measure and place, and all readings of `whole`
- * measures, whose history counts too. Each engine's in the order in which they were taken.
+ * The readings of several engines, each engine's in the order in which they arrived.
+ *
+ * @param newestOf of these measures the newest reading of each slot alone
  */
-export async function readingsForFloor(
+export async function listReadings(
   queries: Queries,
   engineIds: string[],
-  whole: string[],
+  newestOf: string[] = [],
 ): Promise<Map<string, Reading[]>> {
   const rows = await queries.query<Columns>(
-    `select ${COLUMNS} from (
-       (select distinct on (engine_id, measure, place) * from readings
-        where engine_id = any($1::uuid[]) and measure <> all($2::text[]) order by engine_id, measure, place, seq desc)
-       union all
-       select * from readings where engine_id = any($1::uuid[]) and measure = any($2::text[])
-     ) shown order by seq`,
-    [engineIds, whole],
+    newestOf.length === 0
+      ? `select ${COLUMNS} from readings where engine_id = any($1::uuid[]) order by seq`
+      : `select ${COLUMNS} from (
+           (select distinct on (engine_id, measure, place, at_by, at_value, occasion) * from readings
+            where engine_id = any($1::uuid[]) and measure = any($2::text[])
+            order by engine_id, measure, place, at_by, at_value, occasion, seq desc)
+           union all
+           select * from readings where engine_id = any($1::uuid[]) and measure <> all($2::text[])
+         ) shown order by seq`,
+    newestOf.length === 0 ? [engineIds] : [engineIds, newestOf],
   );
-  const byEngine = new Map<string, Reading[]>(engineIds.map((id) => [id, []]));
-  for (const row of rows) byEngine.get(row.engine_id)!.push(toReading(row));
-  return byEngine;
+  const byEngine = groupBy(rows, (row) => row.engine_id);
+  return new Map(engineIds.map((id) => [id, (byEngine.get(id) ?? []).map(toReading)]));
 }
 
 /** Those of `ids` that are readings of another engine. */
@@ -96,46 +99,13 @@ export async function insertReadings(
   const rows = batches.flatMap(({ engineId, readings }) =>
     readings.map((reading) =>
       slots([
-        reading.id, engineId, reading.measure, reading.place, reading.entered, reading.unit, reading.value,
-        reading.takenAt, reading.by, reading.how, reading.instrument ?? null, reading.atLiftMm ?? null,
-        reading.note ?? null, reading.supersedes ?? null,
+        reading.id, engineId, reading.measure, reading.place, reading.at?.by ?? null, reading.at?.value ?? null,
+        reading.occasion ?? BUILD, reading.entered, reading.unit, reading.value, reading.takenAt, reading.receivedAt,
+        reading.by, reading.how, reading.instrument ?? null, reading.note ?? null, reading.supersedes ?? null,
       ]),
     ),
   ); // prettier-ignore
   const sql = `with taken as (insert into readings (${COLUMNS}) values ${rows.join(', ')})
     ${AUDIT_INSERT} values ${sealed.map(slots).join(', ')}`;
   await (rows.length <= FEW ? database.prepared(sql, params) : database.query(sql, params));
-}
-
-interface DispositionColumns {
-  engine_id: string;
-  id: string;
-  measure: string;
-  place: string;
-  action: DispositionAction;
-  reason: string;
-  reading_id: string | null;
-  made_by: string;
-  made_at: Date;
-}
-
-/** The dispositions of several engines, in the order in which they were made. */
-export async function listDispositions(queries: Queries, engineIds: string[]): Promise<Map<string, Disposition[]>> {
-  const rows = await queries.query<DispositionColumns>(
-    `select engine_id, id, measure, place, action, reason, reading_id, made_by, made_at
-     from dispositions where engine_id = any($1::uuid[]) order by seq`,
-    [engineIds],
-  );
-  const byEngine = new Map<string, Disposition[]>(engineIds.map((id) => [id, []]));
-  for (const { engine_id, reading_id, made_by, made_at, ...rest } of rows)
-    byEngine.get(engine_id)!.push({ ...rest, readingId: reading_id, by: made_by, at: made_at.toISOString() });
-  return byEngine;
-}
-
-export async function insertDisposition(queries: Queries, engineId: string, made: Disposition): Promise<void> {
-  await queries.query(
-    `insert into dispositions (id, engine_id, measure, place, action, reason, reading_id, made_by, made_at)
-     values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
-    [made.id, engineId, made.measure, made.place, made.action, made.reason, made.readingId, made.by, made.at],
-  );
 }

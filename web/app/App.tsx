@@ -1,27 +1,37 @@
 import CssBaseline from '@mui/material/CssBaseline';
+import GlobalStyles from '@mui/material/GlobalStyles';
 import { ThemeProvider } from '@mui/material/styles';
 import { SnackbarProvider } from 'notistack';
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { RouterProvider } from 'react-router';
 import { usePreferences } from '../state/preferences.js';
 import { useSession } from '../state/session.js';
-import { router } from './router.js';
-import { makeTheme } from './theme.js';
+import { createShopDesk } from '../state/shop-desk.js';
+import { DeskContext } from '../state/use-desk.js';
+import { makeRouter } from './router.js';
+import { inksOf, makeTheme } from './theme.js';
 
 export function App() {
   const shade = usePreferences((state) => state.shade);
   const ask = useSession((state) => state.ask);
   const theme = useMemo(() => makeTheme(shade), [shade]);
+  const [desk] = useState(createShopDesk);
+  const [router] = useState(() => makeRouter(desk));
   useEffect(() => void ask(), [ask]);
   useEffect(() => {
-    document.documentElement.dataset.theme = shade;
-  }, [shade]);
+    const flush = () => void desk.getState().flush();
+    window.addEventListener('online', flush);
+    return () => window.removeEventListener('online', flush);
+  }, [desk]);
   return (
     <ThemeProvider theme={theme}>
       <CssBaseline />
-      <SnackbarProvider anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }} autoHideDuration={4000}>
-        <RouterProvider router={router} />
-      </SnackbarProvider>
+      <GlobalStyles styles={{ ':root': inksOf(shade) }} />
+      <DeskContext value={desk}>
+        <SnackbarProvider anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }} autoHideDuration={4000}>
+          <RouterProvider router={router} />
+        </SnackbarProvider>
+      </DeskContext>
     </ThemeProvider>
   );
 }

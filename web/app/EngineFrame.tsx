@@ -1,62 +1,24 @@
 import Button from '@mui/material/Button';
 import { useEffect } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
-import type { EngineAnswer } from '../../contracts/engine.js';
-import type { Stage } from '../../core/plan/measure.js';
-import { stageProgress } from '../../core/plan/stage-progress.js';
-import type { Sheet } from '../../core/record/sheet.js';
 import { StageRibbon, type RibbonStage } from '../drawings/StageRibbon.js';
-import { useDesk, type Desk } from '../state/desk.js';
+import { ENGINE_PLACES, type Standing } from '../places/stages.js';
+import { useDesk } from '../state/use-desk.js';
 import './engine-frame.css';
 
-interface Loaded extends Pick<Desk, 'readings' | 'records'> {
-  engine: EngineAnswer;
-  sheet: Sheet;
-}
-
-/** How far each stage is, from the sheet; the record by whether something was read since it was signed. */
-function stagesOf({ engine, sheet, readings, records }: Loaded): RibbonStage[] {
-  const base = `/engines/${engine.id}`;
-  const measured = (stage: Stage, place: string, title: string): RibbonStage => ({
-    key: place,
+const ribbonOf = (standing: Standing): RibbonStage[] =>
+  ENGINE_PLACES.map(({ path, title, progress }) => ({
+    key: path,
     title,
-    href: `${base}/${place}`,
-    state: stageProgress(engine, engine.specSet, sheet, stage),
-  });
-  const open =
-    sheet.flags.filter((flag) => flag.open).length + sheet.missing.filter((missing) => !missing.disposition).length;
-  const [newest] = records;
-  return [
-    measured('bottom-end', 'bottom-end', 'Bottom end'),
-    measured('dead-centre', 'dead-centre', 'Dead centre'),
-    measured('cam-timing', 'timing', 'Timing'),
-    {
-      key: 'setting',
-      title: 'Setting',
-      href: `${base}/setting`,
-      state: sheet.taken === 0 ? 'empty' : sheet.taken < sheet.required ? 'open' : 'done',
-    },
-    {
-      key: 'review',
-      title: 'Review',
-      href: `${base}/review`,
-      state: sheet.rows.length === 0 ? 'empty' : open > 0 ? 'open' : 'done',
-    },
-    {
-      key: 'record',
-      title: 'Record',
-      href: `${base}/record`,
-      state: !newest ? 'empty' : readings.some(({ takenAt }) => takenAt > newest.signedAt) ? 'open' : 'done',
-    },
-  ];
-}
+    href: `/engines/${standing.engine.id}/${path}`,
+    state: progress(standing),
+  }));
 
-/** What every place of one engine has above it: its tag, and the stages. */
+/** What every place of one engine has above it: its tag, and the stages. Its address loads its file. */
 export function EngineFrame() {
   const { id } = useParams();
-  const here = useLocation().pathname.split('/')[3] ?? 'setting';
-  const { status, failure, engine, sheet, readings, records, load } = useDesk();
-  useEffect(() => void load(id!), [id, load]);
+  const here = useLocation().pathname.split('/')[3];
+  const { status, failure, engine, file, sheet, reload } = useDesk();
   useEffect(() => {
     if (engine) document.title = `${engine.tag} · Utex`;
   }, [engine]);
@@ -66,12 +28,12 @@ export function EngineFrame() {
       <main style={{ padding: 24 }}>
         <h1>This engine cannot be shown</h1>
         <p>{failure}</p>
-        <Button variant="outlined" onClick={() => void load(id!)}>
+        <Button variant="outlined" onClick={() => void reload()}>
           Try again
         </Button>
       </main>
     );
-  if (!engine || !sheet || engine.id !== id) return <main aria-busy="true" />;
+  if (!engine || !file || !sheet || engine.id !== id?.toLowerCase()) return <main aria-busy="true" />;
   return (
     <main className="engine-frame">
       <header className="engine-head">
@@ -80,7 +42,7 @@ export function EngineFrame() {
           {engine.title}, {engine.customer}
         </span>
         <StageRibbon
-          stages={stagesOf({ engine, sheet, readings, records })}
+          stages={ribbonOf({ engine, file, sheet })}
           current={here}
           link={(stage, content) => (
             <Link

@@ -4,7 +4,7 @@ import Logout from '@mui/icons-material/Logout';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import { NavLink, Outlet } from 'react-router';
-import { useDesk } from '../state/desk.js';
+import { useDesk } from '../state/use-desk.js';
 import { usePreferences } from '../state/preferences.js';
 import { useSession } from '../state/session.js';
 import './shell.css';

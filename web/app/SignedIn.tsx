@@ -1,5 +1,5 @@
-import { lazy, Suspense } from 'react';
-import { Outlet } from 'react-router';
+import { lazy, Suspense, useEffect, useRef } from 'react';
+import { Outlet, useRevalidator } from 'react-router';
 import { useSession } from '../state/session.js';
 
 const SignIn = lazy(async () => ({ default: (await import('../places/sign-in/SignIn.js')).SignIn }));
@@ -7,7 +7,15 @@ const FirstVisit = lazy(async () => ({ default: (await import('../places/sign-in
 
 /** What needs a session, or the way to one at the same address. */
 export function SignedIn() {
-  const { status, ask } = useSession();
+  const { status, ask, person } = useSession();
+  const { revalidate } = useRevalidator();
+  const before = useRef(status);
+  // Signed in at this very address: what it shows was refused until now.
+  useEffect(() => {
+    if (status === 'signed-in' && (before.current === 'signed-out' || before.current === 'empty-shop'))
+      void revalidate();
+    before.current = status;
+  }, [status, person, revalidate]);
   switch (status) {
     case 'asking':
       return null;

@@ -1,5 +1,5 @@
 import { jest } from '@jest/globals';
-import { ApiError, call, sayError, sayFields, whenSignedOut } from './api.js';
+import { ApiError, ask, sayError, sayFields, verifyFile, whenSignedOut } from './api.js';
 
 /** The next answer of the server; `null` when it cannot be reached. */
 let answer: { status: number; text: string } | null;
@@ -16,7 +16,7 @@ const refusal = (code: string, issues: { path: string; message: string }[] = [])
   JSON.stringify({ error: { code, message: 'Some fields are not as they must be.', issues } });
 const caught = async (): Promise<ApiError> => {
   try {
-    await call('GET', '/api/x');
+    await ask('GET /api/people');
   } catch (error) {
     return error as ApiError;
   }
@@ -25,20 +25,31 @@ const caught = async (): Promise<ApiError> => {
 
 test('JSON goes out and comes back; a file goes as it is', async () => {
   answer = { status: 200, text: '{"ok":true}' };
-  expect(await call('POST', '/api/x', { a: 1 })).toEqual({ ok: true });
+  const body = { handle: 'wren', pin: '1' };
+  expect(await ask('POST /api/session', { body })).toEqual({ ok: true });
   expect(asked[0].init).toMatchObject({
     method: 'POST',
-    body: '{"a":1}',
+    body: JSON.stringify(body),
     headers: { 'content-type': 'application/json' },
   });
   const file = new Blob(['%PDF']);
-  await call('POST', '/api/verify', file);
+  await verifyFile(file);
   expect(asked[1].init).toMatchObject({ body: file, headers: { 'content-type': 'application/octet-stream' } });
+});
+
+test('parameters and questions go into the address, spelled so that it stays one', async () => {
+  answer = { status: 200, text: '{}' };
+  await ask('GET /api/engines/:id/papers/:kind', { params: { id: 'a b', kind: 'cam-card' } });
+  await ask('GET /api/engines', { query: { search: 'ü & co', page: 2 } });
+  expect(asked.map(({ path }) => path)).toEqual([
+    '/api/engines/a%20b/papers/cam-card',
+    '/api/engines?search=%C3%BC+%26+co&page=2',
+  ]);
 });
 
 test('an empty answer is nothing, not an error', async () => {
   answer = { status: 204, text: '' };
-  expect(await call('DELETE', '/api/session')).toBeNull();
+  expect(await ask('DELETE /api/session')).toBeNull();
 });
 
 test('a server that cannot be reached, or answers what nobody can read, is told apart from a refusal', async () => {

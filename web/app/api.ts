@@ -1,3 +1,4 @@
+import type { ApiAnswer, ApiBody, ApiKey, ApiParams, ApiQuery } from '../../contracts/api.js';
 import type { ErrorBody, Issue } from '../../contracts/errors.js';
 
 /** What the server refused, or (`status` 0) that it could not be reached. */
@@ -18,8 +19,34 @@ export function whenSignedOut(act: () => void): void {
   onSignedOut = act;
 }
 
-/** Sends a request and answers its JSON. @throws ApiError */
-export async function call<T>(method: 'GET' | 'POST' | 'DELETE', path: string, body?: unknown): Promise<T> {
+type Given<Part> = [Part] extends [undefined] ? never : Part;
+/** What an address of the contract is asked with. */
+export interface Asked<Key extends ApiKey> {
+  params?: Given<ApiParams<Key>>;
+  query?: Partial<Given<ApiQuery<Key>>>;
+  body?: Given<ApiBody<Key>>;
+}
+
+/** The address with its parameters filled in. */
+function pathOf(template: string, params: Record<string, unknown> = {}, query: Record<string, unknown> = {}): string {
+  const path = template.replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(params[name])));
+  const search = new URLSearchParams(Object.entries(query).map(([name, value]) => [name, String(value)]));
+  return search.size > 0 ? `${path}?${search}` : path;
+}
+
+/** Asks an address of the contract and answers its JSON. @throws ApiError */
+export async function ask<Key extends ApiKey>(key: Key, asked: Asked<Key> = {}): Promise<ApiAnswer<Key>> {
+  const [method, template] = key.split(' ');
+  return send(method, pathOf(template, asked.params, asked.query), asked.body);
+}
+
+/** Hands in a file to be verified, byte for byte. @throws ApiError */
+export const verifyFile = (file: Blob): Promise<ApiAnswer<'POST /api/verify'>> => send('POST', '/api/verify', file);
+
+/** The payload of a signed record, of whichever version. @throws ApiError */
+export const signedFile = (id: string): Promise<{ payload: string }> => send('GET', `/api/records/${id}/record.json`);
+
+async function send<T>(method: string, path: string, body?: unknown): Promise<T> {
   const file = body instanceof Blob;
   let response: Response;
   try {

@@ -1,55 +1,65 @@
-import { createBrowserRouter } from 'react-router';
+import { createBrowserRouter, redirect } from 'react-router';
+import type { StoreApi } from 'zustand';
+import { ENGINE_PLACES } from '../places/stages.js';
+import type { Desk } from '../state/desk.js';
+import { CannotBeShown } from './CannotBeShown.js';
+import { fingerprintLoader, floorLoader, peopleLoader, specSetsLoader } from './loaders.js';
 import { Shell } from './Shell.js';
 import { SignedIn } from './SignedIn.js';
 
 /** Every place has its own address; each is loaded when it is first entered. */
-export const router = createBrowserRouter([
-  {
-    element: <Shell />,
-    children: [
-      { path: '/verify', lazy: async () => ({ Component: (await import('../places/verify/Verify.js')).Verify }) },
-      {
-        element: <SignedIn />,
-        children: [
-          { path: '/', lazy: async () => ({ Component: (await import('../places/floor/Floor.js')).Floor }) },
-          {
-            path: '/engines/new',
-            lazy: async () => ({ Component: (await import('../places/new-engine/NewEngine.js')).NewEngine }),
-          },
-          { path: '/people', lazy: async () => ({ Component: (await import('../places/people/People.js')).People }) },
-          {
-            path: '/engines/:id',
-            lazy: async () => ({ Component: (await import('./EngineFrame.js')).EngineFrame }),
-            children: [
-              {
-                path: 'bottom-end',
-                lazy: async () => ({ Component: (await import('../places/bottom-end/BottomEnd.js')).BottomEnd }),
-              },
-              {
-                path: 'dead-centre',
-                lazy: async () => ({ Component: (await import('../places/dead-centre/DeadCentre.js')).DeadCentre }),
-              },
-              {
-                path: 'timing',
-                lazy: async () => ({ Component: (await import('../places/timing/Timing.js')).Timing }),
-              },
-              {
-                path: 'setting',
-                lazy: async () => ({ Component: (await import('../places/setting/Setting.js')).Setting }),
-              },
-              {
-                path: 'review',
-                lazy: async () => ({ Component: (await import('../places/review/Review.js')).Review }),
-              },
-              {
-                path: 'record',
-                lazy: async () => ({ Component: (await import('../places/record/Record.js')).Record }),
-              },
-            ],
-          },
-          { path: '*', lazy: async () => ({ Component: (await import('./NowhereHere.js')).NowhereHere }) },
-        ],
-      },
-    ],
-  },
-]);
+export const makeRouter = (desk: StoreApi<Desk>) =>
+  createBrowserRouter([
+    {
+      element: <Shell />,
+      children: [
+        {
+          path: '/verify',
+          loader: fingerprintLoader,
+          errorElement: <CannotBeShown />,
+          lazy: async () => ({ Component: (await import('../places/verify/Verify.js')).Verify }),
+        },
+        {
+          element: <SignedIn />,
+          children: [
+            {
+              errorElement: <CannotBeShown />,
+              children: [
+                {
+                  path: '/',
+                  loader: floorLoader,
+                  lazy: async () => ({ Component: (await import('../places/floor/Floor.js')).Floor }),
+                },
+                {
+                  path: '/engines/new',
+                  loader: specSetsLoader,
+                  lazy: async () => ({ Component: (await import('../places/new-engine/NewEngine.js')).NewEngine }),
+                },
+                {
+                  path: '/people',
+                  loader: peopleLoader,
+                  lazy: async () => ({ Component: (await import('../places/people/People.js')).People }),
+                },
+                {
+                  path: '/engines/:id',
+                  loader: async ({ params }) => {
+                    await desk.getState().load(params.id!.toLowerCase());
+                    return null;
+                  },
+                  // The desk is kept current by what is done on it: going from stage to stage asks nothing.
+                  shouldRevalidate: ({ currentParams, nextParams, defaultShouldRevalidate, currentUrl, nextUrl }) =>
+                    currentParams.id !== nextParams.id || (currentUrl.href === nextUrl.href && defaultShouldRevalidate),
+                  lazy: async () => ({ Component: (await import('./EngineFrame.js')).EngineFrame }),
+                  children: [
+                    { index: true, loader: () => redirect(ENGINE_PLACES[0].path) },
+                    ...ENGINE_PLACES.map(({ path, screen, loader }) => ({ path, loader, lazy: screen })),
+                  ],
+                },
+                { path: '*', lazy: async () => ({ Component: (await import('./NowhereHere.js')).NowhereHere }) },
+              ],
+            },
+          ],
+        },
+      ],
+    },
+  ]);

@@ -1,20 +1,19 @@
 import { createTheme, type Theme } from '@mui/material/styles';
+import { PALETTE } from '../../core/drawing/palette.js';
 
 export type Shade = 'light' | 'dark';
 
-/** The inks that MUI must know as values, since it mixes them; the same as in surface.css. */
-const INKS = {
-  light: { paper: '#f3f0e7', sheet: '#fbfaf5', ink: '#1d2733', steel: '#56616d', hairline: '#d3ccba', dye: '#1f4b8f', brass: '#7d520b', onBrass: '#ffffff', flag: '#ad351c' },
-  dark: { paper: '#171b20', sheet: '#1f252b', ink: '#ebe6d9', steel: '#a5b0bb', hairline: '#39414a', dye: '#8cb4ef', brass: '#e0b565', onBrass: '#1d1609', flag: '#ff8c6e' },
-}; // prettier-ignore
+/** The inks of a shade as the properties that drawings and styles take them from: `--dye`, `--paper` … */
+export const inksOf = (shade: Shade): Record<string, string> =>
+  Object.fromEntries(Object.entries(PALETTE[shade]).map(([name, colour]) => [`--${name}`, colour]));
 
 /** MUI's controls on our own surface: square, flat, large enough for a glove. */
 export function makeTheme(shade: Shade): Theme {
-  const ink = INKS[shade];
+  const ink = PALETTE[shade];
   return createTheme({
     palette: {
       mode: shade,
-      primary: { main: ink.brass, contrastText: ink.onBrass },
+      primary: { main: ink.brass, contrastText: ink['on-brass'] },
       secondary: { main: ink.dye },
       error: { main: ink.flag },
       text: { primary: ink.ink, secondary: ink.steel },

@@ -1,6 +1,6 @@
 import type { Limit } from '../../core/judge/judge.js';
-import type { Mark } from '../../core/record/mark.js';
-import { MARK_COLOUR } from './VerdictMark.js';
+import type { Mark } from '../../core/judge/mark.js';
+import { markColour } from './VerdictMark.js';
 
 interface Props {
   /** All values in one unit. */
@@ -55,7 +55,7 @@ export function MarginBar({ limit: { min, max }, uncertainty, value, mark, sibli
         <line key={index} x1={xOf(sibling)} x2={xOf(sibling)} y1={34} y2={41} stroke="var(--steel)" strokeWidth={1.6} />
       ))}
       {value !== null && (
-        <g fill={MARK_COLOUR[mark]}>
+        <g fill={markColour(mark)}>
           <path d={`M ${xOf(value)} 14 l -6 -10 h 12 z`} />
           <rect x={xOf(value) - 1.5} y={10} width={3} height={26} />
         </g>

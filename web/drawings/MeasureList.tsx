@@ -1,4 +1,4 @@
-import type { Mark } from '../../core/record/mark.js';
+import type { Mark } from '../../core/judge/mark.js';
 import { VerdictMark } from './VerdictMark.js';
 
 export interface MeasureEntry {

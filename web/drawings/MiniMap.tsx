@@ -1,7 +1,7 @@
 import type { Bank } from '../../core/engine/engine.js';
 import { valvesOfBank } from '../../core/engine/places.js';
 import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
-import type { Mark } from '../../core/record/mark.js';
+import type { Mark } from '../../core/judge/mark.js';
 import { MarkAt } from './VerdictMark.js';
 
 const STEP = 13;

@@ -1,5 +1,5 @@
-import type { Mark } from '../../core/record/mark.js';
-import { MARK_COLOUR, MarkAt } from './VerdictMark.js';
+import type { Mark } from '../../core/judge/mark.js';
+import { markColour, MarkAt } from './VerdictMark.js';
 
 /** What a place of a drawing shows of its value. */
 export interface CellFace {
@@ -68,7 +68,7 @@ export function PlaceCell({ x, y, radius, label, said, face, active, typed, onPi
             className="figure"
             fontSize={12.5}
             fontWeight={600}
-            fill={MARK_COLOUR[mark]}
+            fill={markColour(mark)}
           >
             {figure}
           </text>

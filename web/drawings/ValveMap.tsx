@@ -5,8 +5,8 @@ import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
 import type { Bank } from '../../core/engine/engine.js';
 import { spokenPlace } from '../../core/engine/places.js';
 import type { Limit } from '../../core/judge/judge.js';
-import type { Mark } from '../../core/record/mark.js';
-import { MARK_COLOUR, MarkAt } from './VerdictMark.js';
+import type { Mark } from '../../core/judge/mark.js';
+import { markColour, MarkAt } from './VerdictMark.js';
 
 /** What one valve shows on its dial. */
 export interface DialFace {
@@ -69,7 +69,7 @@ function Dial({
       {band && (
         <path d={arcPath(x, y, 34, band.fromDeg, band.toDeg)} fill="none" stroke="var(--band)" strokeWidth={7} />
       )}
-      {from && to && <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke={MARK_COLOUR[mark]} strokeWidth={4} />}
+      {from && to && <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke={markColour(mark)} strokeWidth={4} />}
       {typed !== '' ? (
         <text
           x={x}
@@ -94,7 +94,7 @@ function Dial({
             className="figure"
             fontSize={figure.length > 5 ? 14 : 17}
             fontWeight={600}
-            fill={MARK_COLOUR[mark]}
+            fill={markColour(mark)}
           >
             {figure}
           </text>

@@ -1,20 +1,13 @@
+import { MARK_INK } from '../../core/drawing/palette.js';
 import { MARK_SHAPES, MARK_WORD } from '../../core/drawing/verdict-mark.js';
-import type { Mark } from '../../core/record/mark.js';
+import type { Mark } from '../../core/judge/mark.js';
 
-export const MARK_COLOUR: Record<Mark, string> = {
-  in: 'var(--ink)',
-  doubt: 'var(--ochre)',
-  low: 'var(--flag)',
-  high: 'var(--flag)',
-  suspect: 'var(--flag)',
-  missing: 'var(--steel)',
-  accepted: 'var(--dye)',
-  unjudged: 'var(--steel)',
-};
+/** The colour of a mark, as the surface has it. */
+export const markColour = (mark: Mark): string => `var(--${MARK_INK[mark]})`;
 
 /** The shape of a verdict at a point of a drawing. */
 export function MarkAt({ mark, x, y, radius }: { mark: Mark; x: number; y: number; radius: number }) {
-  const colour = MARK_COLOUR[mark];
+  const colour = markColour(mark);
   return (
     <g transform={`translate(${x} ${y}) scale(${radius})`}>
       {MARK_SHAPES[mark].map(({ path, filled }) => (
@@ -33,7 +26,7 @@ export function MarkAt({ mark, x, y, radius }: { mark: Mark; x: number; y: numbe
 /** A verdict in a line of text: shape and word together. */
 export function VerdictMark({ mark, word = true, size = 14 }: { mark: Mark; word?: boolean; size?: number }) {
   return (
-    <span style={{ color: MARK_COLOUR[mark], whiteSpace: 'nowrap' }}>
+    <span style={{ color: markColour(mark), whiteSpace: 'nowrap' }}>
       <svg
         width={size}
         height={size}

@@ -3,7 +3,7 @@ import { valveSpans } from '../../core/cam/base-circle.js';
 import { LAYOUTS } from '../../core/engine/layouts.js';
 import type { Engine } from '../../core/engine/engine.js';
 import { placesOf } from '../../core/engine/places.js';
-import type { Mark } from '../../core/record/mark.js';
+import type { Mark } from '../../core/judge/mark.js';
 import { CrankSideView } from './CrankSideView.js';
 import { CrankStrip } from './CrankStrip.js';
 import { DegreeWheel } from './DegreeWheel.js';

@@ -1,68 +1,74 @@
-import { jest } from '@jest/globals';
 import { LAYOUTS } from '../../core/engine/layouts.js';
 import { EXAMPLE_SPEC_SETS } from '../../core/plan/spec-sets.js';
+import type { EngineAnswer } from '../../contracts/engine.js';
+import type { NewReading, SavedReading } from '../../contracts/reading.js';
+import { judgeLast } from '../../core/sheet/sheet.js';
+import { ApiError } from '../app/api.js';
+import { createDesk } from './desk.js';
 import type { Kept } from './outbox.js';
 
 /** The device's own store, in memory; what is in it survives a reload of the page. */
 const outbox = new Map<string, Kept>();
-jest.unstable_mockModule('./outbox.js', () => ({
-  keep: async (kept: Kept) => void outbox.set(kept.reading.id, kept),
-  forget: async (ids: string[]) => ids.forEach((id) => outbox.delete(id)),
-  keptFor: async (engineId: string) => [...outbox.values()].filter((kept) => kept.engineId === engineId),
-}));
-const { useDesk } = await import('./desk.js');
-const { useSession } = await import('./session.js');
 
-const ENGINE = {
-  id: 'e1',
-  tag: 'PH8',
-  title: '',
-  customer: '',
-  openedAt: '',
-  openedBy: '',
-  ...LAYOUTS[0].engine!,
-  specSet: EXAMPLE_SPEC_SETS[0],
-};
+const ENGINE: EngineAnswer = {
+  id: '00000000-0000-4000-8000-000000000001', tag: 'PH8', title: '', customer: '', openedAt: '', openedBy: '',
+  ...LAYOUTS[0].engine!, specSet: EXAMPLE_SPEC_SETS[0],
+}; // prettier-ignore
 
-interface Post {
-  readings: { id: string; entered: string; supersedes?: string }[];
-}
+type Post = { readings: NewReading[] };
 /** What the server has, and how it answers a post: as it should, not at all, or with a refusal. */
 const server = {
   readings: [] as object[],
   posts: [] as Post[],
+  loads: 0,
   answer: (() => 'ok') as (post: Post) => 'ok' | 'away' | 422 | 401,
-  /** Until when the question for the cam card waits for its answer. */
-  cardAt: Promise.resolve(),
+  /** What it judges a reading to be, where that is not what the desk thinks. */
+  verdict: null as SavedReading['verdict'] | null,
+  /** Until when the question for the file waits for its answer. */
+  fileAt: Promise.resolve(),
 };
+let hand: string | null = 'builder';
+let ids = 0;
+
+const newDesk = () => {
+  const desk = createDesk({
+    async load() {
+      server.loads++;
+      const readings = [...server.readings] as never[];
+      await server.fileAt;
+      return { engine: ENGINE, readings, acts: [], papers: [], signed: null, records: [] };
+    },
+    async post(_id, readings) {
+      const post = { readings };
+      server.posts.push(post);
+      const answer = server.answer(post);
+      if (answer === 'away') throw new ApiError(0, 'unreachable', 'away');
+      if (answer === 401) hand = null;
+      if (answer !== 'ok') throw new ApiError(answer, 'reading.not-a-number', 'refused');
+      const { file, stand } = desk.getState();
+      const verdict = server.verdict ?? judgeLast(file!, stand!).verdict;
+      return readings.map(({ id }) => ({ id, verdict, receivedAt: '2026-11-24T09:00:00.000Z' })) as SavedReading[];
+    },
+    acknowledge: async () => {},
+    outbox: {
+      keep: async (kept) => void outbox.set(kept.reading.id, kept),
+      forget: async (gone) => gone.forEach((id) => outbox.delete(id)),
+      keptFor: async (engineId) => [...outbox.values()].filter((kept) => kept.engineId === engineId),
+    },
+    hand: () => hand,
+    now: () => new Date('2026-11-24T08:00:00.000Z'),
+    newId: () => `id-${++ids}`,
+  });
+  return desk;
+};
+let useDesk = newDesk();
 
 beforeEach(() => {
   outbox.clear();
-  Object.assign(server, { readings: [], posts: [], answer: () => 'ok', cardAt: Promise.resolve() });
-  useSession.setState({ status: 'signed-in', person: { handle: 'builder', name: 'Wren', role: 'builder' } });
-  useDesk.setState({ engineId: null, saved: {} });
-  globalThis.fetch = (async (path: string, { method, body }: { method: string; body?: string }) => {
-    const json = (status: number, value: object) => new Response(JSON.stringify(value), { status });
-    if (method === 'GET') {
-      const last = path.split('/').pop();
-      if (last === 'readings') return json(200, { readings: server.readings });
-      if (last === 'dispositions') return json(200, { dispositions: [] });
-      if (last === 'cautions') return json(200, { acknowledged: [] });
-      if (last === 'cam-card') await server.cardAt;
-      if (last === 'cam-card') return json(200, { card: null });
-      if (last === 'sweeps') return json(200, { sweeps: [] });
-      if (last === 'records') return json(200, { records: [] });
-      return json(200, ENGINE);
-    }
-    const post = JSON.parse(body!) as Post;
-    server.posts.push(post);
-    const answer = server.answer(post);
-    if (answer === 'away') throw new TypeError('failed to fetch');
-    if (answer === 'ok') return json(200, { saved: [] });
-    const code = answer === 401 ? 'session.missing' : 'reading.not-a-number';
-    return json(answer, { error: { code, message: 'refused', issues: [] } });
-  }) as typeof fetch;
-});
+  Object.assign(server, { readings: [], posts: [], loads: 0, answer: () => 'ok', verdict: null, fileAt: Promise.resolve() });
+  hand = 'builder';
+  useDesk = newDesk();
+}); // prettier-ignore
 
 /** What still waits is sent, so that no retry outlives its test. */
 afterEach(async () => {
@@ -74,7 +80,7 @@ const settled = () => new Promise((resolve) => setTimeout(resolve, 30));
 const take = (place: string, entered = '0.625') =>
   useDesk.getState().take({ measure: 'preload-turns', place, entered, unit: 'turn' });
 async function open() {
-  await useDesk.getState().load('e1');
+  await useDesk.getState().load(ENGINE.id);
   await settled();
 }
 
@@ -104,7 +110,7 @@ test('what is kept here is on the sheet again after a reload, and is sent then',
   server.answer = () => 'away';
   const id = take('1I');
   await settled();
-  useDesk.setState({ engineId: null, readings: [], sheet: null, saved: {} });
+  useDesk = newDesk();
   server.answer = () => 'ok';
   await open();
   expect(useDesk.getState().sheet!.rows.map((row) => row.readingId)).toContain(id);
@@ -126,12 +132,13 @@ test('what the server has already is not sent twice after a reload', async () =>
       unit: 'turn',
       value: 0.625,
       takenAt: '',
+      receivedAt: '',
       by: 'builder',
       how: 'keyed',
     },
   ];
   server.posts = [];
-  useDesk.setState({ engineId: null, saved: {} });
+  useDesk = newDesk();
   await open();
   expect([server.posts.length, outbox.size]).toEqual([0, 0]);
   expect(useDesk.getState().readings).toHaveLength(1);
@@ -139,8 +146,8 @@ test('what the server has already is not sent twice after a reload', async () =>
 
 test('what is taken while the sheet is being loaded again stays on it, sent or not', async () => {
   await open();
-  let answerCard = () => {};
-  server.cardAt = new Promise((resolve) => (answerCard = resolve));
+  let answerFile = () => {};
+  server.fileAt = new Promise((resolve) => (answerFile = resolve));
   const loading = useDesk.getState().reload();
   await settled();
   const sent = take('1I');
@@ -148,7 +155,7 @@ test('what is taken while the sheet is being loaded again stays on it, sent or n
   server.answer = () => 'away';
   const kept = take('1E');
   await settled();
-  answerCard();
+  answerFile();
   await loading;
   const { readings, saved } = useDesk.getState();
   expect(readings.map(({ id }) => id)).toEqual([sent, kept]);
@@ -187,14 +194,13 @@ test('a session that ran out keeps everything for its own builder, and sends not
   server.answer = () => 401;
   take('1I');
   await settled();
-  expect(useSession.getState().status).toBe('signed-out');
   expect(outbox.size).toBe(1);
   server.posts = [];
   server.answer = () => 'ok';
-  useSession.setState({ status: 'signed-in', person: { handle: 'lead', name: 'Ansel', role: 'lead' } });
+  hand = 'lead';
   await useDesk.getState().flush();
   expect([server.posts.length, outbox.size]).toEqual([0, 1]);
-  useSession.setState({ person: { handle: 'builder', name: 'Wren', role: 'builder' } });
+  hand = 'builder';
   await useDesk.getState().flush();
   expect(outbox.size).toBe(0);
 });
@@ -210,4 +216,47 @@ test('two stops make a pass on the sheet before the server has either', async ()
     value: 2.75,
     verdict: 'high',
   });
+});
+
+test('both times stand on a reading that waited for the server: when it was taken, and when it arrived', async () => {
+  await open();
+  server.answer = () => 'away';
+  const id = take('1I');
+  await settled();
+  const waiting = useDesk.getState().readings.find((reading) => reading.id === id)!;
+  expect(waiting.receivedAt).toBe(waiting.takenAt);
+  server.answer = () => 'ok';
+  await useDesk.getState().flush();
+  expect(server.posts.at(-1)!.readings[0].takenAt).toBe('2026-11-24T08:00:00.000Z');
+  expect(useDesk.getState().readings.find((reading) => reading.id === id)).toMatchObject({
+    takenAt: '2026-11-24T08:00:00.000Z',
+    receivedAt: '2026-11-24T09:00:00.000Z',
+  });
+});
+
+test('a server that judges otherwise knows of something that this desk does not: its file is asked for again', async () => {
+  await open();
+  take('1I');
+  await settled();
+  expect(server.loads).toBe(1);
+  server.verdict = 'suspect';
+  take('1E');
+  await settled();
+  expect(server.loads).toBe(2);
+});
+
+test('two desks know nothing of each other', async () => {
+  await open();
+  take('1I');
+  const other = newDesk();
+  expect([other.getState().readings, useDesk.getState().readings.length]).toEqual([[], 1]);
+  await settled();
+});
+
+test('what an earlier version left on this device still goes out, with its lift where it was', async () => {
+  const reading = { id: 'old', measure: 'intake-open', place: 'engine', entered: '4', unit: 'deg', how: 'keyed' as const, atLiftMm: 1.27 }; // prettier-ignore
+  outbox.set('old', { engineId: ENGINE.id, handle: 'builder', takenAt: '2026-11-23T08:00:00.000Z', reading });
+  await open();
+  expect(useDesk.getState().readings[0]).toMatchObject({ at: { by: 'lift', value: 1.27 } });
+  expect(server.posts[0].readings[0]).toMatchObject({ atLiftMm: 1.27, takenAt: '2026-11-23T08:00:00.000Z' });
 });

@@ -1,4 +1,4 @@
-import { openDB, type IDBPDatabase } from 'idb';
+import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import type { NewReading } from '../../contracts/reading.js';
 
 /** A reading that the server does not have yet. It is kept on this device until the server says that it does. */
@@ -10,15 +10,21 @@ export interface Kept {
   reading: NewReading;
 }
 
-let database: Promise<IDBPDatabase> | null = null;
+/** In the order in which they were taken; those of one moment stay as they are. */
+export const byTime = (a: { takenAt: string }, b: { takenAt: string }): number =>
+  a.takenAt === b.takenAt ? 0 : a.takenAt < b.takenAt ? -1 : 1;
 
-function open(): Promise<IDBPDatabase> {
-  database ??= openDB('utex', 1, {
-    upgrade(db) {
-      db.createObjectStore('outbox', { keyPath: 'reading.id' });
-    },
-  });
-  return database;
+/** Where readings wait for the server. */
+export interface Outbox {
+  /** Keeps a reading: against leaving the page as soon as this is called, against losing power once it resolves. */
+  keep: (kept: Kept) => Promise<void>;
+  forget: (ids: string[]) => Promise<void>;
+  /** What is kept for one engine, in the order in which it was taken. */
+  keptFor: (engineId: string) => Promise<Kept[]>;
+}
+
+interface Schema extends DBSchema {
+  outbox: { key: string; value: Kept };
 }
 
 /**
@@ -27,33 +33,48 @@ function open(): Promise<IDBPDatabase> {
  */
 const AHEAD = 'utex.kept.';
 
-function keptAhead(): Kept[] {
-  return Object.keys(localStorage)
-    .filter((key) => key.startsWith(AHEAD))
-    .map((key) => JSON.parse(localStorage.getItem(key)!) as Kept);
-}
+/** The outbox of this device; every tab has one, and all see the same. */
+export function openOutbox(): Outbox {
+  let database: Promise<IDBPDatabase<Schema>> | null = null;
+  const reopen = () => {
+    database = null;
+  };
+  const open = () =>
+    (database ??= openDB<Schema>('utex', 1, {
+      upgrade: (db) => void db.createObjectStore('outbox', { keyPath: 'reading.id' }),
+      // A tab with a newer version must not wait for this one; what is asked next opens it anew.
+      blocking: (_current, _blocked, event) => {
+        (event.target as IDBDatabase).close();
+        reopen();
+      },
+      terminated: reopen,
+    }));
 
-/** Keeps a reading: against leaving the page as soon as this is called, against losing power once it resolves. */
-export async function keep(kept: Kept): Promise<void> {
-  localStorage.setItem(AHEAD + kept.reading.id, JSON.stringify(kept));
-  const transaction = (await open()).transaction('outbox', 'readwrite', { durability: 'strict' });
-  await transaction.store.put(kept);
-  await transaction.done;
-  localStorage.removeItem(AHEAD + kept.reading.id);
-}
+  const keptAhead = (): Kept[] =>
+    Object.keys(localStorage)
+      .filter((key) => key.startsWith(AHEAD))
+      .map((key) => JSON.parse(localStorage.getItem(key)!) as Kept);
 
-export async function forget(ids: string[]): Promise<void> {
-  for (const id of ids) localStorage.removeItem(AHEAD + id);
-  const transaction = (await open()).transaction('outbox', 'readwrite');
-  await Promise.all(ids.map((id) => transaction.store.delete(id)));
-  await transaction.done;
-}
+  return {
+    async keep(kept) {
+      localStorage.setItem(AHEAD + kept.reading.id, JSON.stringify(kept));
+      const transaction = (await open()).transaction('outbox', 'readwrite', { durability: 'strict' });
+      await transaction.store.put(kept);
+      await transaction.done;
+      localStorage.removeItem(AHEAD + kept.reading.id);
+    },
 
-/** What is kept for one engine, in the order in which it was taken. */
-export async function keptFor(engineId: string): Promise<Kept[]> {
-  const stored = (await (await open()).getAll('outbox')) as Kept[];
-  const all = new Map([...stored, ...keptAhead()].map((kept) => [kept.reading.id, kept]));
-  return [...all.values()]
-    .filter((kept) => kept.engineId === engineId)
-    .sort((a, b) => (a.takenAt < b.takenAt ? -1 : 1));
+    async forget(ids) {
+      for (const id of ids) localStorage.removeItem(AHEAD + id);
+      const transaction = (await open()).transaction('outbox', 'readwrite');
+      await Promise.all(ids.map((id) => transaction.store.delete(id)));
+      await transaction.done;
+    },
+
+    async keptFor(engineId) {
+      const stored = await (await open()).getAll('outbox');
+      const all = new Map([...stored, ...keptAhead()].map((kept) => [kept.reading.id, kept]));
+      return [...all.values()].filter((kept) => kept.engineId === engineId).sort(byTime);
+    },
+  };
 }

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 import type { StopMethod } from '../../core/cam/valve-stops.js';
 import type { WheelFace } from '../../core/wheel/wheel-face.js';
-import type { Along } from '../../core/plan/setting-order.js';
+import type { Along } from '../../core/plan/practice.js';
 
 export type LengthUnit = 'in' | 'thou' | 'mm';
 const LENGTH_UNITS: LengthUnit[] = ['in', 'thou', 'mm'];
@@ -11,12 +11,13 @@ const LENGTH_UNITS: LengthUnit[] = ['in', 'thou', 'mm'];
 export interface DeskPosition {
   place: string | null;
   crankDeg: number;
-  method: StopMethod;
-  along: Along;
+  /** `null` until chosen: then as the shop does it. */
+  method: StopMethod | null;
+  along: Along | null;
   /** Which step of each other stage is active. */
   steps: Record<string, string>;
 }
-export const FIRST_POSITION: DeskPosition = { place: null, crankDeg: 0, method: 'eoic', along: 'firing', steps: {} };
+export const FIRST_POSITION: DeskPosition = { place: null, crankDeg: 0, method: null, along: null, steps: {} };
 
 interface Preferences {
   shade: 'light' | 'dark';

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { Person } from '../../contracts/shop.js';
-import { call, whenSignedOut } from '../app/api.js';
+import { ask, whenSignedOut } from '../app/api.js';
 
 interface SessionState {
   /** `asking` until the server has said who this is. */
@@ -23,7 +23,7 @@ export const useSession = create<SessionState>((set, get) => ({
 
   async ask() {
     try {
-      const shop = await call<{ open: boolean; name: string | null; person: Person | null }>('GET', '/api/shop');
+      const shop = await ask('GET /api/shop');
       if (shop.person) localStorage.setItem(REMEMBERED, JSON.stringify(shop.person));
       const status = !shop.open ? 'empty-shop' : shop.person ? 'signed-in' : 'signed-out';
       set({ status, shopName: shop.name, person: shop.person });
@@ -34,14 +34,14 @@ export const useSession = create<SessionState>((set, get) => ({
   },
 
   async signIn(handle, pin) {
-    const { person } = await call<{ person: Person }>('POST', '/api/session', { handle, pin });
+    const { person } = await ask('POST /api/session', { body: { handle, pin } });
     localStorage.setItem(REMEMBERED, JSON.stringify(person));
     set({ status: 'signed-in', person });
     if (!get().shopName) await get().ask();
   },
 
   async signOut() {
-    await call('DELETE', '/api/session');
+    await ask('DELETE /api/session');
     localStorage.removeItem(REMEMBERED);
     set({ status: 'signed-out', person: null });
   },

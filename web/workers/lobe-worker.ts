@@ -1,5 +1,5 @@
 import { analyseSweep } from '../../contracts/calc-cam.js';
-import { asIssues } from '../../contracts/engine.js';
+import { asIssues } from '../../contracts/wording/impossible.js';
 import { lobeTask, type LobeOutcome } from '../../contracts/lobe-worker.js';
 import { ImpossibleInput } from '../../core/impossible.js';
 

@@ -9,8 +9,19 @@ export const MOCK_UP: Measure[] = [
     'valve',
     [0.001, 0.005],
     'Clay cut through its thinnest place, or valve pushed down against a dial.',
+    { counts: 'worst' },
   ),
-  length('pv-radial', 'Piston to valve, radial', 'mock-up', 'valve', [0.001, 0.005], 'From valve edge to pocket edge.'),
+  length(
+    'pv-radial',
+    'Piston to valve, radial',
+    'mock-up',
+    'valve',
+    [0.001, 0.005],
+    'From valve edge to pocket edge.',
+    {
+      counts: 'worst',
+    },
+  ),
   length('coil-bind-margin', 'Coil bind margin', 'mock-up', 'valve', [0.001, 0.005], 'Open height less solid height.'),
   length('retainer-seal-gap', 'Retainer to seal', 'mock-up', 'valve', [0.001, 0.005], 'At full lift.'),
   length(
@@ -37,7 +48,9 @@ export const MOCK_UP: Measure[] = [
     [0.001, 0.002],
     'Height gauge between seat and retainer.',
   ),
-  length('mark-width', 'Rubbed mark, width', 'geometry', 'valve', [0.001, 0.004], 'Callipers over the rubbed mark.'),
+  length('mark-width', 'Rubbed mark, width', 'geometry', 'valve', [0.001, 0.004], 'Callipers over the rubbed mark.', {
+    at: 'setting',
+  }),
   length(
     'mark-offset',
     'Rubbed mark, off centre',
@@ -45,6 +58,7 @@ export const MOCK_UP: Measure[] = [
     'valve',
     [0.001, 0.005],
     'Plus outward, away from the pivot.',
+    { at: 'setting' },
   ),
   length('stand-shim', 'Shim under the stand', 'geometry', 'valve', [0.001, 0.0005], 'As fitted.'),
   length(

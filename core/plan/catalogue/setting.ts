@@ -13,9 +13,11 @@ export const SETTING: Measure[] = [
     uncertainty: 0,
     how: 'Where the plunger stood when the play was just gone.',
     needs: [],
+    counts: 'newest',
+    lifter: 'hydraulic',
     options: ['at-clip', 'part-way', 'bottomed'],
   },
-  turns('preload-turns', 'Preload, turns', 'Turns of the adjuster past zero lash.'),
+  turns('preload-turns', 'Preload, turns', 'Turns of the adjuster past zero lash.', { lifter: 'hydraulic' }),
   length(
     'plunger-depth',
     'Plunger depth',
@@ -23,6 +25,7 @@ export const SETTING: Measure[] = [
     'valve',
     [0.001, 0.003],
     'Plunger below its clip; computed from the turns, or measured with a dial.',
+    { lifter: 'hydraulic' },
   ),
   length(
     'plunger-travel-left',
@@ -31,9 +34,20 @@ export const SETTING: Measure[] = [
     'valve',
     [0.001, 0.005],
     'From the set plunger down to its bottom.',
+    { lifter: 'hydraulic' },
   ),
   turns('adjuster-turns-used', 'Adjuster turns used', 'Turns from the maker’s start to where it is set.'),
-  length('lash-cold', 'Lash, cold', 'setting', 'valve', [0.001, 0.0005], 'Feeler between tip and rocker, engine cold.'),
+  length(
+    'lash-cold',
+    'Lash, cold',
+    'setting',
+    'valve',
+    [0.001, 0.0005],
+    'Feeler between tip and rocker, engine cold.',
+    {
+      lifter: 'solid',
+    },
+  ),
   length(
     'lash-hot',
     'Lash, hot',
@@ -41,6 +55,7 @@ export const SETTING: Measure[] = [
     'valve',
     [0.001, 0.0005],
     'Feeler between tip and rocker, engine hot and stopped.',
+    { lifter: 'solid' },
   ),
   torque('lock-torque', 'Lock torque', 'setting', 'valve', 'Lock nut or screw, adjuster held.'),
   length(

@@ -1,7 +1,9 @@
 import { length, plainAngle, SIDES, wheelAngle, type Measure } from '../measure.js';
 
 const TRUE = ['tdc-wheel-error'];
-const stop = (key: string, title: string, how: string) => wheelAngle(key, title, 'dead-centre', SIDES.afterTdc, how);
+// Every pass counts: that a wheel slipped shows only in their order.
+const stop = (key: string, title: string, how: string) =>
+  wheelAngle(key, title, 'dead-centre', SIDES.afterTdc, how, { counts: 'each' });
 
 /** True dead centre: two readings each way, or a rough one, and the error that follows. */
 export const DEAD_CENTRE: Measure[] = [
@@ -18,6 +20,7 @@ export const DEAD_CENTRE: Measure[] = [
     'Midway between the two readings; plus when the wheel reads after.',
     {
       sides: SIDES.afterTdc,
+      counts: 'each',
     },
   ),
   stop(
@@ -34,10 +37,13 @@ const drop = (kind: 'intake' | 'exhaust', flank: 'opening' | 'closing') =>
     'cam-timing',
     kind === 'intake' ? SIDES.afterTdc : SIDES.beforeTdc,
     'Dial at nothing on the nose; the same drop on either side of it.',
-    TRUE,
+    { needs: TRUE, at: 'drop', counts: 'each' },
   );
 const event = (key: string, title: string, sides: (typeof SIDES)[keyof typeof SIDES]) =>
-  wheelAngle(key, title, 'cam-timing', sides, 'At the card’s check lift, turning in the running direction.', TRUE);
+  wheelAngle(key, title, 'cam-timing', sides, 'At the card’s check lift, turning in the running direction.', {
+    needs: TRUE,
+    at: 'lift',
+  });
 
 /** Degreeing the cam and where it is set. */
 export const CAM_TIMING: Measure[] = [
@@ -53,7 +59,7 @@ export const CAM_TIMING: Measure[] = [
     'cam-timing',
     SIDES.afterTdc,
     'Midway between equal drops on either side of the nose.',
-    TRUE,
+    { needs: TRUE },
   ),
   drop('exhaust', 'opening'),
   drop('exhaust', 'closing'),
@@ -63,7 +69,7 @@ export const CAM_TIMING: Measure[] = [
     'cam-timing',
     SIDES.beforeTdc,
     'Midway between equal drops on either side of the nose.',
-    TRUE,
+    { needs: TRUE },
   ),
   plainAngle(
     'card-difference',
@@ -90,6 +96,7 @@ export const CAM_TIMING: Measure[] = [
     'As chosen and fitted: crank degrees by which it advances the cam.',
     {
       sides: { plus: 'advanced', minus: 'retarded' },
+      counts: 'each',
     },
   ),
   length(

@@ -1,19 +1,17 @@
-import { useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useMemo } from 'react';
+import { feeds } from '../../../core/derive/rules.js';
 import { placesOf, spokenPlace } from '../../../core/engine/places.js';
+import type { Mark } from '../../../core/judge/mark.js';
 import { MEASURES } from '../../../core/plan/measures.js';
-import { feeds } from '../../../core/record/derivations.js';
-import type { Mark } from '../../../core/record/mark.js';
+import { worstMark } from '../../../core/sheet/marks.js';
+import type { Slot } from '../../../core/sheet/slot.js';
 import { formatFigure } from '../../../core/units/format.js';
-import '../../bench/bench.css';
-import { BenchKeysHelp } from '../../bench/BenchKeysHelp.js';
-import { StagePanel } from '../../bench/StagePanel.js';
-import { useBenchKeys } from '../../bench/use-bench-keys.js';
-import { useSteps, worstMark, type Step } from '../../bench/use-steps.js';
 import { CrankSideView } from '../../drawings/CrankSideView.js';
-import { useDesk } from '../../state/desk.js';
-import type { CellFace } from '../../drawings/PlaceCell.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
+import type { CellFace } from '../../drawings/PlaceCell.js';
+import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
+import { useSteps } from '../../measuring/use-steps.js';
+import { useDesk } from '../../state/use-desk.js';
 
 const KEYS: [string, string][] = [
   ['0 … 9 . / −', 'into the active place'],
@@ -33,40 +31,26 @@ const TYPED = MEASURES.filter(({ stage, needs }) => stage === 'bottom-end' && ne
 
 /** Bottom end: the crank from the side, its mains, pins and cylinders as the places to type into. */
 export function BottomEnd() {
-  const navigate = useNavigate();
-  const [help, setHelp] = useState(false);
-  const engine = useDesk((state) => state.engine!);
-  const steps = useMemo(
-    () => TYPED.flatMap(({ key, scope }) => placesOf(engine, scope).map((place): Step => ({ measure: key, place }))),
+  const engine = useDesk((desk) => desk.engine!);
+  const slots = useMemo(
+    () => TYPED.flatMap(({ key, scope }) => placesOf(engine, scope).map((place): Slot => ({ measure: key, place }))),
     [engine],
   );
-  const bench = useSteps('bottom-end', steps);
-  const { active, sheet, target, entry, lengthUnit } = bench;
+  const steps = useSteps('bottom-end', slots);
+  const { active, sheet, target, entry, lengthUnit } = steps;
   const { measure } = target;
-  const places = placesOf(engine, measure.scope);
   const valueAt = (key: string, place: string) => sheet.rows.find((row) => row.measure === key && row.place === place);
 
   const keys = TYPED.map(({ key }) => key);
   const turn = (by: 1 | -1) => {
     const key = keys[(keys.indexOf(measure.key) + by + keys.length) % keys.length];
-    const open = steps.filter((step) => step.measure === key);
-    bench.go(open.find((step) => !valueAt(key, step.place)) ?? open[0]);
+    const open = slots.filter((slot) => slot.measure === key);
+    steps.go(open.find((slot) => !valueAt(key, slot.place)) ?? open[0]);
   };
-  useBenchKeys({
-    type: entry.type,
-    erase: entry.erase,
-    escape: () => (entry.typed ? entry.clear() : void navigate('/')),
-    take: bench.take,
-    turn,
-    walk: (heading) => bench.goBy(heading === 'left' || heading === 'up' ? -1 : 1),
-    side: entry.side,
-    cycleUnit: bench.cycleUnit,
-    help: () => setHelp((shown) => !shown),
-  });
 
   /** What a place shows: what is judged by this number if the number itself is not. */
   const faces = Object.fromEntries(
-    places.map((place): [string, CellFace] => {
+    placesOf(engine, measure.scope).map((place): [string, CellFace] => {
       const own = valueAt(measure.key, place);
       const through = feeds(measure.key).map((key) => valueAt(key, place));
       const judged = own && !own.limit ? (through.find((row) => row?.limit) ?? own) : own;
@@ -81,33 +65,44 @@ export function BottomEnd() {
       if (square) faces[bank] = { mark: square.verdict, figure: formatFigure(square.value, lengthUnit) };
     }
   return (
-    <div className="bench">
-      <MeasureList
-        label="Measures of the bottom end"
-        active={measure.key}
-        onPick={(key) => bench.go(steps.find((step) => step.measure === key))}
-        entries={TYPED.map(({ key, title, scope }) => ({
-          key,
-          title,
-          mark: worstMark(sheet, [key, ...feeds(key)]),
-          count: [sheet.rows.filter((row) => row.measure === key).length, placesOf(engine, scope).length],
-        }))}
-      />
-      <section className="bench-main">
-        <div className="bench-line">
-          <h2>Bottom end</h2>
-          <span className="bench-count">{measure.title}</span>
-        </div>
-        <div className="bench-drawing">
-          <CrankSideView
-            engine={engine}
-            faces={faces}
-            active={active.place}
-            typed={entry.typed}
-            onPick={(place) => bench.go(steps.find((step) => step.measure === measure.key && step.place === place))}
-          />
-        </div>
-        <p className="bench-keys">
+    <MeasuringPlace
+      stage="bottom-end"
+      steps={steps}
+      title="Bottom end"
+      line={<span className="measuring-count">{measure.title}</span>}
+      list={
+        <MeasureList
+          label="Measures of the bottom end"
+          active={measure.key}
+          onPick={(key) => steps.go(slots.find((slot) => slot.measure === key))}
+          entries={TYPED.map(({ key, title, scope }) => ({
+            key,
+            title,
+            mark: worstMark(sheet, [key, ...feeds(key)]),
+            count: [sheet.rows.filter((row) => row.measure === key).length, placesOf(engine, scope).length],
+          }))}
+        />
+      }
+      drawing={
+        <CrankSideView
+          engine={engine}
+          faces={faces}
+          active={active.place}
+          typed={entry.typed}
+          onPick={(place) => steps.go(slots.find((slot) => slot.measure === measure.key && slot.place === place))}
+        />
+      }
+      where={active.place === 'engine' ? measure.title : spokenPlace(active.place)}
+      todo={
+        <p>
+          <strong>{measure.title}.</strong> {measure.how}
+        </p>
+      }
+      turn={turn}
+      walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
+      keys={KEYS}
+      keyLine={
+        <>
           <kbd>Enter</kbd> take and go on <kbd>[</kbd> <kbd>]</kbd> measure before, after{' '}
           {measure.several && (
             <>
@@ -116,25 +111,11 @@ export function BottomEnd() {
           )}
           {measure.sides && (
             <>
-              <kbd>A</kbd> <kbd>B</kbd> {measure.sides.plus}, {measure.sides.minus}{' '}
+              <kbd>A</kbd> <kbd>B</kbd> {measure.sides.plus}, {measure.sides.minus}
             </>
           )}
-          <kbd>U</kbd> {lengthUnit} <kbd>?</kbd> keys
-        </p>
-      </section>
-      <StagePanel
-        stage="bottom-end"
-        title={active.place === 'engine' ? measure.title : spokenPlace(active.place)}
-        todo={
-          <p>
-            <strong>{measure.title}.</strong> {measure.how}
-          </p>
-        }
-        target={target}
-        entry={entry}
-        lengthUnit={lengthUnit}
-      />
-      <BenchKeysHelp open={help} onClose={() => setHelp(false)} keys={KEYS} />
-    </div>
+        </>
+      }
+    />
   );
 }

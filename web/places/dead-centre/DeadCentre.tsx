@@ -1,24 +1,21 @@
-import { useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useMemo } from 'react';
 import type { WheelFind } from '../../../core/drawing/wheel-finds.js';
-import { triesByPlace } from '../../../core/record/sheet.js';
+import { passesOf, type Pass } from '../../../core/sheet/angle-doubts.js';
+import { worstMark } from '../../../core/sheet/marks.js';
+import type { Slot } from '../../../core/sheet/slot.js';
 import { readWheel } from '../../../core/wheel/wheel-face.js';
-import { wheelPasses } from '../../../core/wheel/wheel-passes.js';
-import '../../bench/bench.css';
-import { BenchKeysHelp } from '../../bench/BenchKeysHelp.js';
-import { DialHelper } from '../../bench/DialHelper.js';
-import { StagePanel } from '../../bench/StagePanel.js';
-import { useBenchKeys } from '../../bench/use-bench-keys.js';
-import { useSteps, worstMark, type Step } from '../../bench/use-steps.js';
-import { WheelChoice } from '../../bench/WheelChoice.js';
 import { DegreeWheel } from '../../drawings/DegreeWheel.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
-import { useDesk } from '../../state/desk.js';
+import { DialHelper } from '../../measuring/DialHelper.js';
+import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
+import { useSteps } from '../../measuring/use-steps.js';
+import { WheelChoice } from '../../measuring/WheelChoice.js';
 import { usePreferences } from '../../state/preferences.js';
+import { useDesk } from '../../state/use-desk.js';
 import { Passes } from './Passes.js';
 import { whatToTurn } from './words.js';
 
-const STEPS: Step[] = ['tdc-stop-first', 'tdc-stop-second', 'tdc-drop-first', 'tdc-drop-second', 'tdc-quick', 'timing-mark-error'].map(
+const STEPS: Slot[] = ['tdc-stop-first', 'tdc-stop-second', 'tdc-drop-first', 'tdc-drop-second', 'tdc-quick', 'timing-mark-error'].map(
   (measure) => ({ measure, place: 'engine' }),
 ); // prettier-ignore
 
@@ -51,33 +48,12 @@ const groupOf = (measure: string) => measure.replace(/-second$/, '-first');
 
 /** True dead centre: turn, type, turn back, type; the truth is midway. A second pass proves it, or finds that the wheel slipped. */
 export function DeadCentre() {
-  const navigate = useNavigate();
-  const [help, setHelp] = useState(false);
   const wheel = usePreferences((state) => state.wheel);
-  const { engine, readings } = useDesk();
-  const bench = useSteps('dead-centre', STEPS);
-  const { active, sheet, target, entry, lengthUnit } = bench;
-  const passes = useMemo(
-    () => wheelPasses(triesByPlace(engine!, readings).get('tdc-wheel-error@engine') ?? []),
-    [engine, readings],
-  );
+  const { file, stand, readings } = useDesk();
+  const steps = useSteps('dead-centre', STEPS);
+  const { active, sheet, target, entry, lengthUnit } = steps;
+  const passes = useMemo(() => passesOf(stand!, file!.spec.practice), [stand, file]);
   const last = passes[passes.length - 1];
-
-  useBenchKeys({
-    type: entry.type,
-    erase: entry.erase,
-    escape: () => (entry.typed ? entry.clear() : void navigate('/')),
-    take: () => {
-      if (entry.typed !== '' && !entry.take()) return;
-      const next = NEXT[active.measure];
-      if (next) bench.go(STEPS.find((step) => step.measure === next));
-    },
-    turn: bench.goBy,
-    walk: (heading) => bench.goBy(heading === 'left' || heading === 'up' ? -1 : 1),
-    side: entry.side,
-    cycleUnit: bench.cycleUnit,
-    help: () => setHelp((shown) => !shown),
-  });
 
   const latest = (measure: string) => readings.findLast((reading) => reading.measure === measure)?.value;
   const group = groupOf(active.measure);
@@ -92,44 +68,50 @@ export function DeadCentre() {
   if (last && !pending) finds.push({ key: 'centre', deg: last.errorDeg, label: 'dead centre', kind: 'centre' });
   const crankDeg = entry.preview?.value ?? (pending ? (first ?? 0) : (second ?? first ?? latest(active.measure) ?? 0));
 
+  const goTo = (key: string) => steps.go(STEPS.find((step) => step.measure === key));
+  const take = () => {
+    if (entry.typed !== '' && !entry.take()) return;
+    const next = NEXT[active.measure];
+    if (next) goTo(next);
+  };
   return (
-    <div className="bench">
-      <MeasureList
-        label="Ways to dead centre"
-        active={group}
-        onPick={(key) => bench.go(STEPS.find((step) => step.measure === key))}
-        entries={ENTRIES.map((row) => ({
-          ...row,
-          mark: row.key === 'timing-mark-error' ? worstMark(sheet, [row.key]) : passesMark(passes, row.key),
-        }))}
-      />
-      <section className="bench-main">
-        <div className="bench-line">
-          <h2>True dead centre</h2>
-          <span className="bench-rest" />
+    <MeasuringPlace
+      stage="dead-centre"
+      steps={{ ...steps, take }}
+      title="True dead centre"
+      line={
+        <>
+          <span className="measuring-rest" />
           <WheelChoice />
-        </div>
-        <div className="bench-drawing">
-          <DegreeWheel face={wheel.face} runs={wheel.runs} crankDeg={crankDeg} finds={finds} />
-        </div>
-        <p className="bench-keys">
+        </>
+      }
+      list={
+        <MeasureList
+          label="Ways to dead centre"
+          active={group}
+          onPick={goTo}
+          entries={ENTRIES.map((row) => ({
+            ...row,
+            mark: row.key === 'timing-mark-error' ? worstMark(sheet, [row.key]) : passesMark(passes, row.key),
+          }))}
+        />
+      }
+      drawing={<DegreeWheel face={wheel.face} runs={wheel.runs} crankDeg={crankDeg} finds={finds} />}
+      where={target.measure.title}
+      todo={<p>{whatToTurn(active.measure, last, (deg) => sayWheel(deg, wheel))}</p>}
+      turn={steps.goBy}
+      walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
+      keys={KEYS}
+      keyLine={
+        <>
           <kbd>Enter</kbd> take and go on <kbd>A</kbd> <kbd>B</kbd> after, before <kbd>[</kbd> <kbd>]</kbd> step before,
-          after <kbd>?</kbd> keys
-        </p>
-      </section>
-      <StagePanel
-        stage="dead-centre"
-        title={target.measure.title}
-        todo={<p>{whatToTurn(active.measure, last, (deg) => sayWheel(deg, wheel))}</p>}
-        target={target}
-        entry={entry}
-        lengthUnit={lengthUnit}
-      >
-        <Passes passes={passes} say={(deg) => sayWheel(deg, wheel)} />
-        {group === 'tdc-drop-first' && <DialHelper unit={lengthUnit === 'mm' ? 'mm' : 'in'} />}
-      </StagePanel>
-      <BenchKeysHelp open={help} onClose={() => setHelp(false)} keys={KEYS} />
-    </div>
+          after
+        </>
+      }
+    >
+      <Passes passes={passes} say={(deg) => sayWheel(deg, wheel)} />
+      {group === 'tdc-drop-first' && <DialHelper unit={lengthUnit === 'mm' ? 'mm' : 'in'} />}
+    </MeasuringPlace>
   );
 }
 
@@ -141,7 +123,7 @@ function sayWheel(deg: number, { face, runs }: Wheel): string {
   return `${Number(reads.deg.toFixed(2))}°${reads.side ? ` ${reads.side}` : ''}`;
 }
 
-function passesMark(passes: ReturnType<typeof wheelPasses>, group: string) {
+function passesMark(passes: Pass[], group: string) {
   const own = passes.filter(({ reading }) => groupOf(reading.derived?.from ?? '') === group);
   const last = own[own.length - 1];
   if (!last) return 'missing' as const;

@@ -1,6 +1,7 @@
-import type { WheelPass, WheelState } from '../../../core/wheel/wheel-passes.js';
+import type { Pass } from '../../../core/sheet/angle-doubts.js';
+import type { WheelState } from '../../../core/wheel/wheel-passes.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
-import type { Mark } from '../../../core/record/mark.js';
+import type { Mark } from '../../../core/judge/mark.js';
 
 const STATE: Record<WheelState, { mark: Mark; says: string }> = {
   true: { mark: 'in', says: 'reads true' },
@@ -13,7 +14,7 @@ const STATE: Record<WheelState, { mark: Mark; says: string }> = {
 const degrees = (deg: number) => `${Math.abs(Number(deg.toFixed(2)))}°`;
 
 /** What the last pass says to do, and all passes before it. */
-export function Passes({ passes, say }: { passes: WheelPass[]; say: (deg: number) => string }) {
+export function Passes({ passes, say }: { passes: Pass[]; say: (deg: number) => string }) {
   if (passes.length === 0) return null;
   const last = passes[passes.length - 1];
   return (
@@ -32,20 +33,20 @@ export function Passes({ passes, say }: { passes: WheelPass[]; say: (deg: number
   );
 }
 
-function Advice({ pass, say }: { pass: WheelPass; say: (deg: number) => string }) {
+function Advice({ pass, say }: { pass: Pass; say: (deg: number) => string }) {
   const { state, errorDeg, reading } = pass;
-  const formula = reading.derived?.formula;
-  const pair = formula?.kind === 'midway' ? formula : null;
+  const [first, second] = (reading.derived?.formula.terms ?? []).map(({ value }) => value);
+  /** What the wheel ought to read at either stop, plus where the builder stands now. */
+  const halfSpan = second === undefined ? null : Math.sign(second || -first) * (Math.abs(first - second) / 2);
   switch (state) {
     case 'off':
       return (
         <p className="now-hint">
           At true dead centre the wheel reads {say(errorDeg)}.{' '}
-          {pair && (
+          {halfSpan !== null && (
             <>
-              Standing where you are, bend the pointer until it reads{' '}
-              <strong>{say(Math.sign(pair.second || -pair.first) * pair.halfSpanDeg)}</strong>; the other way it will
-              then read <strong>{say(-Math.sign(pair.second || -pair.first) * pair.halfSpanDeg)}</strong>.
+              Standing where you are, bend the pointer until it reads <strong>{say(halfSpan)}</strong>; the other way it
+              will then read <strong>{say(-halfSpan)}</strong>.
             </>
           )}{' '}
           Tighten the bolt and take both again.

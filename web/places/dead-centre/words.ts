@@ -1,7 +1,11 @@
 import type { WheelPass } from '../../../core/wheel/wheel-passes.js';
 
 /** One sentence for each step: what to turn, what to type. */
-export function whatToTurn(measure: string, last: WheelPass | undefined, say: (deg: number) => string): string {
+export function whatToTurn(
+  measure: string,
+  last: Pick<WheelPass, 'state' | 'errorDeg'> | undefined,
+  say: (deg: number) => string,
+): string {
   const again = last && last.state !== 'rough' ? passAgain(last) : '';
   switch (measure) {
     case 'tdc-stop-first':
@@ -19,7 +23,7 @@ export function whatToTurn(measure: string, last: WheelPass | undefined, say: (d
   }
 }
 
-function passAgain({ state }: WheelPass): string {
+function passAgain({ state }: Pick<WheelPass, 'state'>): string {
   switch (state) {
     case 'off':
       return 'Pointer bent and bolt tight? Then once more. ';

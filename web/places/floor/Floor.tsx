@@ -1,52 +1,47 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { format } from 'date-fns/format';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Link, useLoaderData, useNavigate, useSearchParams } from 'react-router';
 import type { EngineSummary } from '../../../contracts/engine.js';
 import { spokenPlace } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
-import type { Mark } from '../../../core/record/mark.js';
-import { call, sayError } from '../../app/api.js';
+import type { Mark } from '../../../core/judge/mark.js';
+import type { floorLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
 import { MiniMap } from '../../drawings/MiniMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
+import { STAGE_PLACES, stageAt } from '../stages.js';
 import { useSession } from '../../state/session.js';
 import './floor.css';
-
-interface Answer {
-  /** What was searched for. */
-  search: string;
-  engines: EngineSummary[];
-  page: number;
-  pages: number;
-  total: number;
-}
 
 const LEGEND: Mark[] = ['in', 'doubt', 'low', 'high', 'missing', 'accepted'];
 
 /** Where an engine stands, and what it waits for: the words and the way. */
 function standing(engine: EngineSummary): { says: string; next: string; to: string } {
   const at = `/engines/${engine.id}`;
+  const [first] = STAGE_PLACES;
+  const setting = `${at}/${stageAt('setting').path}`;
   const far = `Setting, ${engine.taken} of ${engine.required}`;
   switch (engine.state) {
     case 'opened':
-      return { says: 'Just opened', next: 'Start at the bottom end', to: `${at}/bottom-end` };
+      return { says: 'Just opened', next: `Start at the ${first.title.toLowerCase()}`, to: `${at}/${first.path}` };
     case 'setting':
       return engine.taken === 0
-        ? { says: 'Short block under way', next: 'Go on measuring', to: `${at}/bottom-end` }
-        : { says: far, next: 'Go on setting', to: `${at}/setting` };
+        ? { says: 'Short block under way', next: 'Go on measuring', to: `${at}/${first.path}` }
+        : { says: far, next: 'Go on setting', to: setting };
     case 'flagged':
       return {
         says: far,
         next: engine.taken < engine.required ? 'Go on setting' : 'Deal with the flags',
-        to: `${at}/${engine.taken < engine.required ? 'setting' : 'review'}`,
+        to: engine.taken < engine.required ? setting : `${at}/review`,
       };
     case 'to-sign':
       return { says: 'Ready to sign', next: 'Review and sign', to: `${at}/review` };
     case 'signed':
       return {
-        says: `Signed ${new Date(engine.signedAt!).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}`,
+        says: `Signed ${format(new Date(engine.signedAt!), 'd MMM')}`,
         next: 'Hand over',
         to: `${at}/record`,
       };
@@ -93,8 +88,7 @@ export function Floor() {
   const page = Number(params.get('page') ?? 1);
   // The address follows the field a moment later; a field that waited for it would lose keys typed fast.
   const [typed, setTyped] = useState(search);
-  const [answer, setAnswer] = useState<Answer | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
+  const answer = useLoaderData<typeof floorLoader>();
   /** Enter was pressed in the search: what it finds first is opened, once it is there. */
   const [opensFirst, setOpensFirst] = useState(false);
   const navigate = useNavigate();
@@ -103,21 +97,6 @@ export function Floor() {
   const role = useSession((state) => state.person?.role);
 
   useEffect(() => setTyped((text) => (document.activeElement === field.current ? text : search)), [search]);
-  useEffect(() => {
-    let stale = false;
-    call<Omit<Answer, 'search'>>('GET', `/api/engines?search=${encodeURIComponent(search)}&page=${page}`).then(
-      (found) => {
-        if (stale) return;
-        setAnswer({ ...found, search });
-        setProblem(null);
-      },
-      (error) => !stale && setProblem(sayError(error)),
-    );
-    return () => {
-      stale = true;
-    };
-  }, [search, page]);
-
   useEffect(() => {
     if (!opensFirst || answer?.search !== typed) return;
     setOpensFirst(false);
@@ -184,11 +163,6 @@ export function Floor() {
             input: { startAdornment: <kbd style={{ marginRight: 10 }}>/</kbd> },
           }}
         />
-        {problem && (
-          <p role="alert" style={{ color: 'var(--flag)' }}>
-            {problem}
-          </p>
-        )}
         <ul className="plain-list floor-list" ref={list} aria-label="Engines">
           {answer?.engines.map((engine) => (
             <Row key={engine.id} engine={engine} />

@@ -3,13 +3,15 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
 import { Controller, useFieldArray, useForm, type FieldPath } from 'react-hook-form';
-import { useNavigate } from 'react-router';
+import { useLoaderData, useNavigate } from 'react-router';
 import type { Issue } from '../../../contracts/errors.js';
 import { valveSpans } from '../../../core/cam/base-circle.js';
 import { LAYOUTS } from '../../../core/engine/layouts.js';
 import { evenIntervals } from '../../../core/engine/firing.js';
-import type { SpecSet } from '../../../core/plan/spec-sets.js';
-import { ApiError, call, sayError, sayFields } from '../../app/api.js';
+import { GENERAL_PRACTICE } from '../../../core/plan/practice.js';
+import { STAGE_PLACES } from '../stages.js';
+import { ApiError, ask, sayError, sayFields } from '../../app/api.js';
+import type { specSetsLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
 import { CrankStrip } from '../../drawings/CrankStrip.js';
 import { draftOf, dropDraft, keepDraft } from '../../state/draft.js';
@@ -23,7 +25,7 @@ const START: EngineForm = { tag: '', title: '', customer: '', specSet: FIRST.spe
 /** Opening an engine: the layout's template fills the form, every field of it can be changed. */
 export function NewEngine() {
   const navigate = useNavigate();
-  const [specSets, setSpecSets] = useState<SpecSet[]>([]);
+  const { specSets = [] } = useLoaderData<typeof specSetsLoader>() ?? {};
   const [problem, setProblem] = useState<string | null>(null);
   const [refused, setRefused] = useState(0);
   const { control, handleSubmit, setError, setValue, getValues, reset, watch, subscribe, clearErrors, formState } =
@@ -34,13 +36,6 @@ export function NewEngine() {
     [subscribe],
   );
   const { fields: banks, append, remove } = useFieldArray({ control, name: 'banks' });
-  useEffect(() => {
-    call<{ specSets: SpecSet[] }>('GET', '/api/spec-sets').then(
-      (answer) => setSpecSets(answer.specSets),
-      (error) => setProblem(sayError(error)),
-    );
-  }, []);
-
   // The topmost wrong field takes the focus, once the fields know that they are wrong.
   useEffect(() => {
     if (refused > 0) document.querySelector<HTMLElement>('form [aria-invalid=true]')?.focus();
@@ -61,9 +56,9 @@ export function NewEngine() {
       return show(checked.issues);
     }
     try {
-      const { id } = await call<{ id: string }>('POST', '/api/engines', checked.request);
+      const { id } = await ask('POST /api/engines', { body: checked.request });
       dropDraft(DRAFT);
-      void navigate(`/engines/${id}/bottom-end`);
+      void navigate(`/engines/${id}/${STAGE_PLACES[0].path}`);
     } catch (error) {
       if (error instanceof ApiError) show(error.issues);
       setProblem(sayError(error));
@@ -223,7 +218,7 @@ export function NewEngine() {
               )}
               crankDeg={0}
               stops={[]}
-              marginDeg={15}
+              marginDeg={GENERAL_PRACTICE.setting.marginDeg}
             />
           </section>
         )}

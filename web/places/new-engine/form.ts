@@ -1,4 +1,5 @@
-import { asIssues, completeEngine, newEngineSchema, type NewEngine } from '../../../contracts/engine.js';
+import { completeEngine, newEngineSchema, type NewEngine } from '../../../contracts/engine.js';
+import { asIssues } from '../../../contracts/wording/impossible.js';
 import type { Issue } from '../../../contracts/errors.js';
 import type { Engine, LayoutName } from '../../../core/engine/engine.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';

@@ -2,11 +2,13 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Controller, useForm, type FieldPath } from 'react-hook-form';
+import { useLoaderData, useRevalidator } from 'react-router';
 import type { z } from 'zod';
 import { newPersonRequest, ROLES, type Person } from '../../../contracts/shop.js';
-import { ApiError, call, sayError } from '../../app/api.js';
+import { ApiError, ask, sayError } from '../../app/api.js';
+import type { peopleLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
 import { useSession } from '../../state/session.js';
 
@@ -23,25 +25,19 @@ const MAY: Record<Person['role'], string> = {
 /** Who works here and what each may do; the owner brings people in. */
 export function People() {
   const { person, shopName } = useSession();
-  const [people, setPeople] = useState<Person[]>([]);
+  const { people = [] } = useLoaderData<typeof peopleLoader>() ?? {};
+  const { revalidate } = useRevalidator();
   const [problem, setProblem] = useState<string | null>(null);
   const { register, handleSubmit, control, setError, reset, formState } = useForm<Form>({
     resolver: zodResolver(newPersonRequest),
     defaultValues: EMPTY,
   });
-  const load = () =>
-    call<{ people: Person[] }>('GET', '/api/people').then(
-      (answer) => setPeople(answer.people),
-      (error) => setProblem(sayError(error)),
-    );
-  useEffect(() => void load(), []);
-
   const submit = handleSubmit(async (form) => {
     try {
-      await call('POST', '/api/people', form);
+      await ask('POST /api/people', { body: newPersonRequest.parse(form) });
       setProblem(null);
       reset(EMPTY);
-      await load();
+      await revalidate();
     } catch (error) {
       if (error instanceof ApiError)
         error.issues.forEach(({ path, message }) => setError(path as FieldPath<Form>, { message }));

@@ -1,27 +1,23 @@
 import Button from '@mui/material/Button';
-import { Link } from 'react-router';
-import { wordCounts } from '../../../contracts/wording.js';
-import { useDesk } from '../../state/desk.js';
+import { format } from 'date-fns/format';
+import { Link, useLoaderData } from 'react-router';
+import type { signedLoader } from '../../app/loaders.js';
+import { wordCounts } from '../../../contracts/wording/record.js';
+import { useDesk } from '../../state/use-desk.js';
 import './record.css';
 import { SignedRecord } from './SignedRecord.js';
 
-const when = (iso: string) =>
-  new Date(iso).toLocaleString('en-GB', {
-    day: 'numeric',
-    month: 'long',
-    year: 'numeric',
-    hour: '2-digit',
-    minute: '2-digit',
-  });
+const when = (iso: string) => format(new Date(iso), 'd MMMM yyyy, HH:mm');
 
 /**
  * What was signed, to hand over: every revision as PDF and as JSON, the newest as it was signed, and everything of the
  * engine as files.
  */
 export function Record() {
-  const { records, readings } = useDesk();
+  const { records, file } = useDesk();
   const engine = useDesk((state) => state.engine)!;
-  const since = readings.filter(({ takenAt }) => records.length > 0 && takenAt > records[0].signedAt).length;
+  const signed = useLoaderData<typeof signedLoader>();
+  const since = file!.signed?.since ?? 0;
   return (
     <div>
       {records.length === 0 && (
@@ -31,7 +27,7 @@ export function Record() {
       )}
       {since > 0 && (
         <p style={{ borderLeft: '4px solid var(--ochre)', paddingLeft: 10 }}>
-          {since} {since === 1 ? 'reading was' : 'readings were'} taken after the last signature and{' '}
+          {since === 1 ? '1 thing was' : `${since} things were`} read, filed or decided after the last signature and{' '}
           {since === 1 ? 'stands' : 'stand'} on no record. <Link to={`/engines/${engine.id}/review`}>Sign again</Link>
         </p>
       )}
@@ -67,7 +63,7 @@ export function Record() {
               {record.fingerprint}
             </span>
           </p>
-          {index === 0 && <SignedRecord id={record.id} />}
+          {signed?.id === record.id && <SignedRecord signed={signed} />}
         </section>
       ))}
       <h2 style={{ font: '600 19px var(--head)', marginTop: 22 }}>Everything of this engine</h2>

@@ -1,22 +1,24 @@
 import { base64url } from 'jose';
-import { useEffect, useState } from 'react';
-import { wordMap } from '../../../contracts/wording.js';
+import { useMemo } from 'react';
+import { wordMap } from '../../../contracts/wording/record.js';
 import { placesOf } from '../../../core/engine/places.js';
 import type { BuildRecord } from '../../../core/record/build-record.js';
-import { flagUnit } from '../../../core/record/flag-unit.js';
+import { flagUnit } from '../../../core/sheet/flag-unit.js';
 import { recordedMark } from '../../../core/record/recorded-mark.js';
-import { dialUnit, settingValue } from '../../../core/record/setting-value.js';
+import { dialUnit, settingValue } from '../../../core/sheet/setting-value.js';
 import { formatFigure, formatValue } from '../../../core/units/format.js';
-import { call, sayError } from '../../app/api.js';
-import { Where } from '../../bench/Where.js';
+import { Where } from '../../measuring/Where.js';
 import { ValveMap, type DialFace } from '../../drawings/ValveMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 
+/** As much of a record as is shown, the same in every format that was ever issued. */
+type Shown = Pick<BuildRecord, 'engine' | 'values' | 'dealtWith' | 'notMeasured' | 'readings'>;
+
 /** What was signed: the payload of the JWS. */
-const payloadOf = ({ payload }: { payload: string }): BuildRecord =>
+const payloadOf = ({ payload }: { payload: string }): Shown =>
   JSON.parse(new TextDecoder().decode(base64url.decode(payload)));
 
-function faceOf(record: BuildRecord, place: string): DialFace {
+function faceOf(record: Shown, place: string): DialFace {
   const row = settingValue(record.values, place);
   return row
     ? {
@@ -29,21 +31,8 @@ function faceOf(record: BuildRecord, place: string): DialFace {
 }
 
 /** The newest record as it was signed, as its paper shows it: what is read later changes the sheet, not this. */
-export function SignedRecord({ id }: { id: string }) {
-  const [record, setRecord] = useState<BuildRecord | null>(null);
-  const [problem, setProblem] = useState<string | null>(null);
-  useEffect(() => {
-    let left = false;
-    call<{ payload: string }>('GET', `/api/records/${id}/record.json`).then(
-      (signed) => !left && setRecord(payloadOf(signed)),
-      (error) => !left && setProblem(sayError(error)),
-    );
-    return () => {
-      left = true;
-    };
-  }, [id]);
-  if (problem) return <p role="alert">{problem}</p>;
-  if (!record) return null;
+export function SignedRecord({ signed }: { signed: { payload: string } }) {
+  const record = useMemo(() => payloadOf(signed), [signed]);
   const { engine, values, dealtWith, notMeasured } = record;
   return (
     <section aria-label="As it was signed" className="signed">

@@ -3,12 +3,17 @@ import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useSnackbar } from 'notistack';
-import { useState, type FormEvent } from 'react';
+import { Controller, useForm } from 'react-hook-form';
 import { spokenPlace } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
-import type { DispositionAction } from '../../../core/record/reading.js';
-import { call, sayError } from '../../app/api.js';
-import { useDesk } from '../../state/desk.js';
+import type { DispositionAction } from '../../../core/sheet/acts.js';
+import { ask, sayError } from '../../app/api.js';
+import { useDesk } from '../../state/use-desk.js';
+
+interface Form {
+  action: DispositionAction | null;
+  reason: string;
+}
 
 /** Choose what was done, say why, write it down. Accepting is offered to the lead alone. */
 export function Decide({
@@ -19,48 +24,54 @@ export function Decide({
   actions: readonly DispositionAction[];
 }) {
   const { engine, reload } = useDesk();
-  const [action, setAction] = useState<DispositionAction | null>(actions.length === 1 ? actions[0] : null);
-  const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
   const { enqueueSnackbar } = useSnackbar();
+  const { control, register, handleSubmit, setError, reset, formState } = useForm<Form>({
+    defaultValues: { action: actions.length === 1 ? actions[0] : null, reason: '' },
+  });
   const where = `${measureOf(at.measure).title}, ${spokenPlace(at.place)}`;
 
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    if (!action) return setProblem('Choose what was done.');
+  const submit = handleSubmit(async ({ action, reason }) => {
+    if (!action) return setError('reason', { message: 'Choose what was done.' });
+    const { measure, place } = at;
     try {
-      await call('POST', `/api/engines/${engine!.id}/dispositions`, { ...at, action, reason });
+      const body = { measure, place, action, reason };
+      await ask('POST /api/engines/:id/dispositions', { params: { id: engine!.id }, body });
       enqueueSnackbar(`${where}: ${action}, written down`);
-      setReason('');
-      setProblem(null);
+      reset();
       await reload();
     } catch (error) {
-      setProblem(sayError(error));
+      setError('reason', { message: sayError(error) });
     }
-  };
+  });
+  const problem = formState.errors.reason?.message;
   return (
     <form onSubmit={(event) => void submit(event)} className="review-decide">
       {actions.length > 1 && (
-        <ToggleButtonGroup
-          exclusive
-          size="small"
-          value={action}
-          onChange={(_event, chosen: DispositionAction | null) => setAction(chosen)}
-          aria-label={`What was done: ${where}`}
-        >
-          {actions.map((name) => (
-            <ToggleButton key={name} value={name}>
-              {name}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+        <Controller
+          control={control}
+          name="action"
+          render={({ field: { value, onChange } }) => (
+            <ToggleButtonGroup
+              exclusive
+              size="small"
+              value={value}
+              onChange={(_event, chosen: DispositionAction | null) => onChange(chosen)}
+              aria-label={`What was done: ${where}`}
+            >
+              {actions.map((name) => (
+                <ToggleButton key={name} value={name}>
+                  {name}
+                </ToggleButton>
+              ))}
+            </ToggleButtonGroup>
+          )}
+        />
       )}
       <TextField
         label="Reason"
-        value={reason}
-        onChange={(event) => setReason(event.target.value)}
-        error={problem !== null}
-        helperText={problem ?? undefined}
+        {...register('reason')}
+        error={problem !== undefined}
+        helperText={problem}
         slotProps={{ htmlInput: { 'aria-label': `Reason: ${where}` } }}
       />
       <Button type="submit" variant="outlined">

@@ -1,10 +1,10 @@
 import type { ReactNode } from 'react';
-import { DISPOSITION_ACTIONS } from '../../../core/record/reading.js';
+import { DISPOSITION_ACTIONS } from '../../../core/sheet/acts.js';
 import { UNIT_LABEL } from '../../../core/units/format.js';
-import { Hints } from '../../bench/panel-parts.js';
-import { Where } from '../../bench/Where.js';
+import { Hints } from '../../measuring/panel-parts.js';
+import { Where } from '../../measuring/Where.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
-import { useDesk } from '../../state/desk.js';
+import { useDesk } from '../../state/use-desk.js';
 import { useSession } from '../../state/session.js';
 import { FlagItem, Item, MissingItem, TakeAgain } from './items.js';
 import './review.css';

@@ -1,10 +1,10 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState, type FormEvent } from 'react';
+import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { STANDING_CAUTION } from '../../../core/plan/cautions.js';
-import { call, sayError } from '../../app/api.js';
-import { useDesk } from '../../state/desk.js';
+import { ask, sayError } from '../../app/api.js';
+import { useDesk } from '../../state/use-desk.js';
 import { useSession } from '../../state/session.js';
 
 /** The signature: refused while a flag is open; what is missing must be accepted with a reason. */
@@ -12,24 +12,25 @@ export function Sign({ open, unanswered }: { open: number; unanswered: number })
   const { engine, saved, readings, reload } = useDesk();
   const person = useSession((state) => state.person)!;
   const navigate = useNavigate();
-  const [reason, setReason] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { register, handleSubmit, setError, formState } = useForm({ defaultValues: { reason: '' } });
+  const problem = formState.errors.root?.message;
+  const busy = formState.isSubmitting;
   const lead = person.role === 'lead' || person.role === 'owner';
   const keptHere = readings.filter((reading) => saved[reading.id] && saved[reading.id] !== 'on-server').length;
 
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    setBusy(true);
+  const submit = handleSubmit(async ({ reason }) => {
+    const params = { id: engine!.id };
     try {
-      await call('POST', `/api/engines/${engine!.id}/records`, unanswered > 0 ? { missing: 'accepted', reason } : {});
+      await ask('POST /api/engines/:id/records', {
+        params,
+        body: unanswered > 0 ? { missing: 'accepted', reason } : {},
+      });
       await reload();
       void navigate(`/engines/${engine!.id}/record`);
     } catch (error) {
-      setProblem(sayError(error));
-      setBusy(false);
+      setError('root', { message: sayError(error) });
     }
-  };
+  });
   return (
     <section className="review-sign" aria-label="Signing">
       <h2>Signature</h2>
@@ -52,14 +53,7 @@ export function Sign({ open, unanswered }: { open: number; unanswered: number })
       )}
       {lead ? (
         <form onSubmit={(event) => void submit(event)}>
-          {unanswered > 0 && (
-            <TextField
-              label="Reason for leaving them out"
-              value={reason}
-              onChange={(event) => setReason(event.target.value)}
-              required
-            />
-          )}
+          {unanswered > 0 && <TextField label="Reason for leaving them out" {...register('reason')} required />}
           {problem && (
             <p role="alert" style={{ color: 'var(--flag)' }}>
               {problem}

@@ -1,16 +1,16 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import { wordLimit } from '../../../contracts/wording.js';
-import { flagUnit } from '../../../core/record/flag-unit.js';
-import type { DispositionAction } from '../../../core/record/reading.js';
-import { settingValue } from '../../../core/record/setting-value.js';
-import type { Flag, Missing } from '../../../core/record/sheet.js';
+import { wordLimit } from '../../../contracts/wording/limit.js';
+import { flagUnit } from '../../../core/sheet/flag-unit.js';
+import type { DispositionAction } from '../../../core/sheet/acts.js';
+import { settingValue } from '../../../core/sheet/setting-value.js';
+import type { Flag, Missing } from '../../../core/sheet/sheet.js';
 import { formatValue, UNIT_LABEL } from '../../../core/units/format.js';
-import { Hints } from '../../bench/panel-parts.js';
-import { Where, whereOf } from '../../bench/Where.js';
-import { wayBack } from '../../bench/way-back.js';
+import { Hints } from '../../measuring/panel-parts.js';
+import { Where, whereOf } from '../../measuring/Where.js';
+import { wayBack } from '../way-back.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
-import { useDesk } from '../../state/desk.js';
+import { useDesk } from '../../state/use-desk.js';
 import { usePreferences } from '../../state/preferences.js';
 import { Decide } from './Decide.js';
 
@@ -31,7 +31,7 @@ export function Item({ mark, title, children }: { mark: ReactNode; title: ReactN
 export function TakeAgain({ at, word }: { at: { measure: string; place: string }; word: string }) {
   const { engine } = useDesk();
   const { move, positions } = usePreferences();
-  const { path, position } = wayBack(at, positions[engine!.id]?.steps ?? {});
+  const { path, position } = wayBack(engine!, at, positions[engine!.id]?.steps ?? {});
   return (
     <Link to={`/engines/${engine!.id}/${path}`} onClick={() => move(engine!.id, position)} className="review-again">
       {word} {whereOf(at)}
@@ -55,7 +55,7 @@ export function FlagItem({ flag, actions }: { flag: Flag; actions: readonly Disp
   const settled = flag.disposition;
   return (
     <Item
-      mark={<VerdictMark mark={settled?.action === 'accepted' ? 'accepted' : flag.verdict} />}
+      mark={<VerdictMark mark={settled?.action === 'accepted' && !flag.open ? 'accepted' : flag.verdict} />}
       title={
         <>
           <Where at={flag} />{' '}
@@ -72,7 +72,9 @@ export function FlagItem({ flag, actions }: { flag: Flag; actions: readonly Disp
       {settled && (
         <p>
           {settled.action} by {settled.by}: {settled.reason}
-          {flag.open && ' Waits for a reading within the limits.'}
+          {flag.lapsed
+            ? ' That was about another value, limit or verdict, and holds no longer.'
+            : flag.open && ' Waits for a reading within the limits.'}
         </p>
       )}
       {!flag.open && !settled && <p>A later reading lies within the limits.</p>}

@@ -1,21 +1,17 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
-import { useState } from 'react';
-import { useNavigate } from 'react-router';
-import { DEFAULT_MARGIN_DEG, STOP_METHODS } from '../../../core/cam/valve-stops.js';
+import { STOP_METHODS } from '../../../core/cam/valve-stops.js';
 import { neighbourValve, valveMapLayout } from '../../../core/drawing/valve-map.js';
+import { sameCrank } from '../../../core/engine/crank.js';
 import { parseValve, spokenPlace } from '../../../core/engine/places.js';
-import { BenchKeysHelp } from '../../bench/BenchKeysHelp.js';
-import { sayEventSource } from '../../bench/say-event-source.js';
-import { useBenchKeys } from '../../bench/use-bench-keys.js';
-import { CrankStrip } from '../../drawings/CrankStrip.js';
+import { measureOf } from '../../../core/plan/measures.js';
 import { ValveMap } from '../../drawings/ValveMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
-import { NowPanel } from './NowPanel.js';
-import '../../bench/bench.css';
+import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
+import { TurningStrip } from '../../measuring/TurningStrip.js';
 import { useSetting } from './use-setting.js';
-import { METHOD_NAME } from './words.js';
+import { howToTake, METHOD_NAME, turnFirst, whyHere } from './words.js';
 
 const KEYS: [string, string][] = [
   ['0 … 9 . / −', 'into the active valve; 5/8 and 1 3/8 are read as fractions'],
@@ -31,31 +27,23 @@ const KEYS: [string, string][] = [
 /** Setting the valves: the number goes into the engine, the engine says what to turn to next. */
 export function Setting() {
   const setting = useSetting();
-  const { engine, sheet, order, active, crank, stops, method, along } = setting;
-  const [help, setHelp] = useState(false);
-  const navigate = useNavigate();
-
-  useBenchKeys({
-    type: setting.type,
-    erase: setting.erase,
-    escape: () => (setting.typed ? setting.clear() : void navigate('/')),
-    take: setting.take,
-    turn: setting.turn,
-    walk: (heading) => setting.pick(neighbourValve(valveMapLayout(engine.banks), active, heading)),
-    cycleUnit: setting.cycleUnit,
-    help: () => setHelp((shown) => !shown),
-  });
-
-  const next = order.steps[order.steps.findIndex((step) => step.place === active) + 1];
-  const flags = sheet.flags.filter((flag) => flag.open && parseValve(flag.place));
+  const { engine, sheet, order, active, crank, stops, method, along, step, rests, clearance } = setting;
+  const { taken, required } = sheet.stages.setting ?? { taken: 0, required: 0 };
+  const next = order.steps[order.steps.findIndex((one) => one.place === active) + 1];
+  const flags = sheet.flags.filter(
+    (flag) => flag.open && parseValve(flag.place) && measureOf(flag.measure).stage === 'setting',
+  );
+  const atStop = step !== null && sameCrank(step.crankDeg, crank);
   return (
-    <div className="bench without-list">
-      <section className="bench-main">
-        <div className="bench-line">
-          <h2>Setting the valves</h2>
-          <span className="bench-count">
+    <MeasuringPlace
+      stage="setting"
+      steps={setting}
+      title="Setting the valves"
+      line={
+        <>
+          <span className="measuring-count">
             <span className="figure">
-              {sheet.taken} of {sheet.required}
+              {taken} of {required}
             </span>{' '}
             taken
           </span>
@@ -65,7 +53,7 @@ export function Setting() {
             </span>
           ))}
           {flags.length > 1 && <span style={{ color: 'var(--flag)' }}>{flags.length - 1} more</span>}
-          <span className="bench-rest" />
+          <span className="measuring-rest" />
           <Select
             size="small"
             variant="standard"
@@ -73,7 +61,7 @@ export function Setting() {
             value={method}
             onChange={(event) => setting.choose({ method: event.target.value as typeof method })}
             inputProps={{ 'aria-label': 'Method' }}
-            className="bench-choice"
+            className="measuring-choice"
           >
             {STOP_METHODS.map((name) => (
               <MenuItem key={name} value={name}>
@@ -88,47 +76,58 @@ export function Setting() {
             value={along}
             onChange={(event) => setting.choose({ along: event.target.value as typeof along })}
             inputProps={{ 'aria-label': 'Order' }}
-            className="bench-choice"
+            className="measuring-choice"
           >
             <MenuItem value="firing">by firing order</MenuItem>
             <MenuItem value="bank">along the bank</MenuItem>
           </Select>
-        </div>
-        {order.unsafe.length > 0 && (
-          <p className="bench-unsafe">
+        </>
+      }
+      notice={
+        order.unsafe.length > 0 && (
+          <p className="measuring-unsafe">
             <VerdictMark mark="high" word={false} /> This method cannot set{' '}
             {order.unsafe.map(({ place }) => spokenPlace(place)).join(', ')} on this cam.
           </p>
-        )}
-        <div className="bench-drawing">
-          <ValveMap
-            banks={engine.banks}
-            faces={setting.faces}
-            active={active}
-            typed={setting.typed}
-            onPick={setting.pick}
-          />
-        </div>
-        <p className="bench-keys">
-          <kbd>Enter</kbd> take{next && ` and go to ${spokenPlace(next.place)}`} <kbd>[</kbd> <kbd>]</kbd> turn the
-          crank <kbd>U</kbd> {setting.lengthUnit}{' '}
-          <Button size="small" onClick={() => setHelp(true)}>
-            <kbd>?</kbd>&nbsp;keys
-          </Button>
-        </p>
-      </section>
-      <NowPanel setting={setting} />
-      <section className="bench-strip" aria-label="Crank strip">
-        <p className="bench-strip-source">{sayEventSource(setting.source)}</p>
-        <CrankStrip
-          spans={setting.spans}
-          crankDeg={crank}
-          stops={stops}
-          marginDeg={DEFAULT_MARGIN_DEG}
-          onTurn={setting.turnTo}
+        )
+      }
+      drawing={
+        <ValveMap
+          banks={engine.banks}
+          faces={setting.faces}
+          active={active}
+          typed={setting.entry.typed}
+          onPick={setting.pick}
         />
-      </section>
-      <BenchKeysHelp open={help} onClose={() => setHelp(false)} keys={KEYS} />
-    </div>
+      }
+      where={spokenPlace(active)}
+      todo={
+        rests ? (
+          <p>
+            {atStop ? `${whyHere(method, active, stops.indexOf(step.crankDeg), stops.length)} ` : ''}
+            {howToTake(engine, setting.target.measure.key)}
+          </p>
+        ) : (
+          <>
+            <p style={{ color: 'var(--flag)' }}>{turnFirst(active, crank, clearance, step?.crankDeg ?? null)}</p>
+            {step && (
+              <Button variant="outlined" size="small" onClick={() => setting.turnTo(step.crankDeg)}>
+                Turn there
+              </Button>
+            )}
+          </>
+        )
+      }
+      turn={setting.turn}
+      walk={(heading) => setting.pick(neighbourValve(valveMapLayout(engine.banks), active, heading))}
+      keys={KEYS}
+      keyLine={
+        <>
+          <kbd>Enter</kbd> take{next && ` and go to ${spokenPlace(next.place)}`} <kbd>[</kbd> <kbd>]</kbd> turn the
+          crank
+        </>
+      }
+      strip={<TurningStrip turning={setting.turning} crankDeg={crank} stops={stops} onTurn={setting.turnTo} />}
+    />
   );
 }

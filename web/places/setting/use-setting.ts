@@ -1,20 +1,20 @@
 import { useCallback, useMemo } from 'react';
-import { clearanceDeg, valveSpans } from '../../../core/cam/base-circle.js';
-import { turningEvents } from '../../../core/cam/turning-events.js';
-import { DEFAULT_MARGIN_DEG } from '../../../core/cam/valve-stops.js';
+import { clearanceDeg } from '../../../core/cam/base-circle.js';
 import { sameCrank } from '../../../core/engine/crank.js';
 import { placesOf } from '../../../core/engine/places.js';
-import { findMeasure } from '../../../core/plan/measures.js';
-import { limitFor } from '../../../core/plan/spec-sets.js';
+import { measureOf } from '../../../core/plan/measures.js';
 import { settingOrder } from '../../../core/plan/setting-order.js';
-import { settingMark } from '../../../core/record/mark.js';
-import { dialUnit, settingLimit, settingMeasure, settingValue } from '../../../core/record/setting-value.js';
+import { limitFor } from '../../../core/plan/spec-sets.js';
+import { judgingOf } from '../../../core/sheet/judging.js';
+import { stageMark } from '../../../core/sheet/marks.js';
+import { dialUnit, settingLimit, settingMeasure, settingValue } from '../../../core/sheet/setting-value.js';
 import { formatFigure } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
-import { useEntry } from '../../bench/use-entry.js';
 import type { DialFace } from '../../drawings/ValveMap.js';
-import { useDesk } from '../../state/desk.js';
+import { useEntry, type Target } from '../../measuring/use-entry.js';
+import { useTurning } from '../../measuring/use-turning.js';
 import { FIRST_POSITION, usePreferences, type LengthUnit } from '../../state/preferences.js';
+import { useDesk } from '../../state/use-desk.js';
 
 /**
  * The state of the setting screen: which valve is active, where the crank stands, what is typed; and the acts of the
@@ -25,15 +25,17 @@ export function useSetting() {
   const engine = desk.engine!;
   const sheet = desk.sheet!;
   const spec = engine.specSet;
+  const { setting } = spec.practice;
   const position = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
   const { unit: chosenUnit, move, cycleUnit } = usePreferences();
-  const { method, along, crankDeg } = position;
-  // The crank is turned by the cam as it was measured in this engine, as soon as it was.
-  const { events, source } = useMemo(() => turningEvents(engine, sheet.rows, desk.card), [engine, sheet, desk.card]);
-  const spans = useMemo(() => valveSpans(engine.firingOrder, engine.intervals, events), [engine, events]);
+  const { crankDeg } = position;
+  const method = position.method ?? setting.method;
+  const along = position.along ?? setting.along;
+  const turning = useTurning();
+  const { events, spans } = turning;
   const order = useMemo(
-    () => settingOrder({ ...engine, seatEvents: events }, method, along, DEFAULT_MARGIN_DEG),
-    [engine, events, method, along],
+    () => settingOrder({ ...engine, seatEvents: events }, method, along, setting.marginDeg),
+    [engine, events, method, along, setting],
   );
   const stops = useMemo(() => [...new Set(order.steps.map((step) => step.crankDeg))].sort((a, b) => a - b), [order]);
   const valueAt = useCallback((place: string) => settingValue(sheet.rows, place), [sheet]);
@@ -42,39 +44,49 @@ export function useSetting() {
   const step = order.steps.find((candidate) => candidate.place === active) ?? null;
   // Before anything was touched the crank stands where the first step wants it.
   const crank = position.place === null && step ? step.crankDeg : crankDeg;
-  const span = spans.find((candidate) => candidate.place === active)!;
+  const clearanceAt = (place: string) =>
+    clearanceDeg(
+      spans.find((candidate) => candidate.place === place)!,
+      crank,
+    );
 
-  const measure = findMeasure(settingMeasure(engine, spec, active))!;
+  const measure = measureOf(settingMeasure(engine, spec, active));
   const statedUnit = limitFor(spec, measure.key, active)?.unit ?? limitFor(spec, 'plunger-depth', active)?.unit ?? 'in';
   const lengthUnit: LengthUnit = chosenUnit ?? (statedUnit === 'turn' ? 'in' : (statedUnit as LengthUnit));
-  const entryUnit: Unit = measure.quantity === 'turns' ? 'turn' : lengthUnit;
-
-  const faces = useMemo(() => {
-    const clearanceAt = (place: string) =>
-      clearanceDeg(
-        spans.find((candidate) => candidate.place === place)!,
-        crank,
-      );
-    return Object.fromEntries(
-      placesOf(engine, 'valve').map((place): [string, DialFace] => {
-        const row = valueAt(place);
-        const unit = row && (row.unit === 'mm' ? (chosenUnit ?? dialUnit(row)) : row.enteredUnit);
-        return [
-          place,
-          {
-            mark: settingMark(sheet, place),
-            value: row?.value ?? null,
-            limit: row?.limit ?? settingLimit(spec, place),
-            figure: row && unit ? formatFigure(row.value, unit) : '',
-            resting: clearanceAt(place) >= DEFAULT_MARGIN_DEG,
-          },
-        ];
-      }),
-    );
-  }, [engine, spec, sheet, spans, crank, chosenUnit, valueAt]);
-
-  const entry = useEntry({ measure, place: active, unit: entryUnit });
+  const unit: Unit = measure.quantity === 'turns' ? 'turn' : lengthUnit;
+  const target = useMemo(
+    (): Target => ({ slot: { measure: measure.key, place: active }, measure, unit }),
+    [measure, active, unit],
+  );
+  const entry = useEntry(target);
   const { preview } = entry;
+
+  const { file, stand } = desk;
+  const judging = useMemo(() => judgingOf(file!, stand!), [file, stand]);
+  const faces = useMemo(
+    () =>
+      Object.fromEntries(
+        placesOf(engine, 'valve').map((place): [string, Omit<DialFace, 'resting'>] => {
+          const row = valueAt(place);
+          const shown = row && (row.unit === 'mm' ? (chosenUnit ?? dialUnit(row)) : row.enteredUnit);
+          return [
+            place,
+            {
+              mark: stageMark(sheet, 'setting', place),
+              value: row?.value ?? null,
+              limit: row?.limit ?? settingLimit(judging, place),
+              figure: row && shown ? formatFigure(row.value, shown) : '',
+            },
+          ];
+        }),
+      ),
+    [engine, sheet, judging, chosenUnit, valueAt],
+  );
+  const faceAt = (place: string): DialFace => {
+    const typed = place === active && preview;
+    const value = typed && { value: preview.judgedAs?.value ?? preview.value, mark: preview.verdict };
+    return { ...faces[place], ...value, resting: clearanceAt(place) >= setting.marginDeg };
+  };
 
   const go = (place: string, deg?: number) => {
     entry.clear();
@@ -90,9 +102,23 @@ export function useSetting() {
   };
 
   return {
-    engine, sheet, spans, source, order, stops, method, along, crank, active, step, span, measure, lengthUnit, entryUnit,
-    faces: preview ? { ...faces, [active]: { ...faces[active], value: preview.judgedAs?.value ?? preview.value, mark: preview.verdict } } : faces,
-    ...entry,
+    engine,
+    sheet,
+    turning,
+    order,
+    stops,
+    method,
+    along,
+    crank,
+    active,
+    step,
+    /** Degrees from the active valve to its nearer ramp, and whether that is enough. */
+    clearance: clearanceAt(active),
+    rests: clearanceAt(active) >= setting.marginDeg,
+    target,
+    entry,
+    lengthUnit,
+    faces: Object.fromEntries(Object.keys(faces).map((place) => [place, faceAt(place)])),
     /** Takes what is typed and steps on; with nothing typed, just steps on. */
     take: () => {
       if (entry.typed === '' || entry.take()) stepOn(active);
@@ -101,15 +127,15 @@ export function useSetting() {
     turnTo: (deg: number) => move(engine.id, { place: active, crankDeg: deg }),
     /** To the next or the previous stop of the method, and to the first valve there that still has no value. */
     turn: (heading: 1 | -1) => {
-      const ahead = heading === 1 ? stops.find((deg) => deg > crank + 0.01) : stops.findLast((deg) => deg < crank - 0.01);
+      const ahead =
+        heading === 1 ? stops.find((deg) => deg > crank + 0.01) : stops.findLast((deg) => deg < crank - 0.01);
       const to = ahead ?? (heading === 1 ? stops[0] : stops[stops.length - 1]);
       if (to === undefined) return;
       const here = order.steps.filter((candidate) => sameCrank(candidate.crankDeg, to));
       go((here.find((candidate) => !valueAt(candidate.place)) ?? here[0]).place, to);
     },
-    choose: (change: { method?: typeof method; along?: typeof along }) => move(engine.id, { ...change, place: active, crankDeg: crank }),
+    choose: (change: { method?: typeof method; along?: typeof along }) =>
+      move(engine.id, { ...change, place: active, crankDeg: crank }),
     cycleUnit: () => cycleUnit(lengthUnit),
-  }; // prettier-ignore
+  };
 }
-
-export type SettingState = ReturnType<typeof useSetting>;

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useForm, type FieldPath } from 'react-hook-form';
 import type { z } from 'zod';
 import { openShopRequest } from '../../../contracts/shop.js';
-import { ApiError, call, sayError } from '../../app/api.js';
+import { ApiError, ask as askServer, sayError } from '../../app/api.js';
 import { Page } from '../../app/Page.js';
 import { useSession } from '../../state/session.js';
 
@@ -26,7 +26,7 @@ export function FirstVisit() {
 
   const submit = handleSubmit(async (form) => {
     try {
-      await call('POST', '/api/shop', form);
+      await askServer('POST /api/shop', { body: form });
       await ask();
     } catch (error) {
       if (error instanceof ApiError)

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState, type FormEvent } from 'react';
+import { useForm } from 'react-hook-form';
 import { sayError } from '../../app/api.js';
 import { Page } from '../../app/Page.js';
 import { useSession } from '../../state/session.js';
@@ -8,31 +8,26 @@ import { useSession } from '../../state/session.js';
 /** Handle and PIN. What was typed stays when it was wrong, but the PIN. */
 export function SignIn() {
   const { signIn, shopName } = useSession();
-  const [handle, setHandle] = useState('');
-  const [pin, setPin] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { register, handleSubmit, setError, resetField, formState } = useForm({
+    defaultValues: { handle: '', pin: '' },
+  });
+  const problem = formState.errors.root?.message;
 
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    setBusy(true);
+  const submit = handleSubmit(async ({ handle, pin }) => {
     try {
       await signIn(handle, pin);
     } catch (error) {
-      setProblem(sayError(error));
-      setPin('');
-    } finally {
-      setBusy(false);
+      resetField('pin');
+      setError('root', { message: sayError(error) });
     }
-  };
+  });
 
   return (
     <Page title="Sign in" aside={shopName}>
       <form onSubmit={(event) => void submit(event)} style={{ maxWidth: 340, display: 'grid', gap: 22, marginTop: 26 }}>
         <TextField
           label="Handle"
-          value={handle}
-          onChange={(event) => setHandle(event.target.value)}
+          {...register('handle')}
           autoFocus
           required
           autoComplete="username"
@@ -41,15 +36,14 @@ export function SignIn() {
         <TextField
           label="PIN"
           type="password"
-          value={pin}
-          onChange={(event) => setPin(event.target.value)}
+          {...register('pin')}
           required
           autoComplete="current-password"
           slotProps={{ htmlInput: { inputMode: 'numeric' }, formHelperText: problem ? { role: 'alert' } : {} }}
-          error={problem !== null}
+          error={problem !== undefined}
           helperText={problem ?? ' '}
         />
-        <Button type="submit" variant="contained" disabled={busy}>
+        <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
           Sign in
         </Button>
       </form>

@@ -4,9 +4,9 @@ import { useSnackbar } from 'notistack';
 import { useMemo, useState, type FormEvent } from 'react';
 import type { Issue } from '../../../contracts/errors.js';
 import { completeCard } from '../../../core/cam/cam-card.js';
-import { ApiError, call, sayError, sayFields } from '../../app/api.js';
+import { ApiError, ask, sayError, sayFields } from '../../app/api.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
-import { useDesk } from '../../state/desk.js';
+import { useDesk } from '../../state/use-desk.js';
 import { useDraft } from '../../state/draft.js';
 import { useLooksOn } from '../../state/session.js';
 import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf, type CardForm } from './card-form.js';
@@ -39,7 +39,7 @@ export function CamCardForm() {
     setIssues(checked.issues);
     if (!checked.card) return setProblem(sayFields(checked.issues.map(({ path }) => path)));
     try {
-      await call('POST', `/api/engines/${engine!.id}/cam-card`, checked.card);
+      await ask('POST /api/engines/:id/cam-card', { params: { id: engine!.id }, body: checked.card });
       enqueueSnackbar('Cam card filed');
       await reload();
       settle();
@@ -56,7 +56,7 @@ export function CamCardForm() {
     return computed === undefined ? ' ' : `follows: ${figure(computed)}`;
   };
   return (
-    <form className="bench-form" onSubmit={(event) => void submit(event)} noValidate aria-label="Cam card">
+    <form className="measuring-form" onSubmit={(event) => void submit(event)} noValidate aria-label="Cam card">
       <h2>Cam card</h2>
       <fieldset>
         <TextField
@@ -106,7 +106,7 @@ export function CamCardForm() {
         </p>
       )}
       {!looksOn && (
-        <div className="bench-form-end">
+        <div className="measuring-form-end">
           <Button type="submit" variant="contained">
             File the card
           </Button>

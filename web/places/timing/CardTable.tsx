@@ -1,8 +1,8 @@
 import { COMPARED, SHORT } from '../../../core/drawing/wheel-finds.js';
 import { measureOf } from '../../../core/plan/measures.js';
-import type { AppliedLimit } from '../../../core/record/judge-reading.js';
-import type { Judging } from '../../../core/record/judging.js';
-import type { Sheet } from '../../../core/record/sheet.js';
+import type { AppliedLimit } from '../../../core/sheet/limits.js';
+import type { Judging } from '../../../core/sheet/judging.js';
+import type { Sheet } from '../../../core/sheet/sheet.js';
 import { formatFigure } from '../../../core/units/format.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 
@@ -19,7 +19,7 @@ function sayLimit(limit: AppliedLimit | null | undefined, card: number | undefin
 /** The card, event by event, against what was measured. */
 export function CardTable({ sheet, judging }: { sheet: Sheet; judging: Judging }) {
   return (
-    <table className="bench-table timing-table" aria-label="Card against measured">
+    <table className="measuring-table timing-table" aria-label="Card against measured">
       <thead>
         <tr>
           {['', 'card', 'measured', 'apart', 'limit', ''].map((head, index) => (

@@ -2,10 +2,11 @@ import { CategoryScale, Chart, Filler, Legend, LinearScale, LineElement, PointEl
 import { useMemo } from 'react';
 import { Line } from 'react-chartjs-2';
 import { movedSince } from '../../../core/cam/sprocket.js';
-import { turningEvents } from '../../../core/cam/turning-events.js';
+import { useTurning } from '../../measuring/use-turning.js';
+import { limitFor } from '../../../core/plan/spec-sets.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
 import { fromCanonical, toCanonical } from '../../../core/units/units.js';
-import { useDesk } from '../../state/desk.js';
+import { useDesk } from '../../state/use-desk.js';
 import { usePreferences } from '../../state/preferences.js';
 import { cardCurve, furthestApart, newestSweep, sweptCurve, type LiftPoint } from './curves.js';
 
@@ -16,15 +17,15 @@ const KINDS: ValveKind[] = ['I', 'E'];
 
 /** Lift over crank angle: the card against what was swept, with the check lift and the overlap. */
 export function Curves() {
-  const { engine, sheet, card, sweeps, readings } = useDesk();
+  const { engine, card, sweeps, readings } = useDesk();
   const { unit: chosen, shade } = usePreferences();
   const unit = chosen === 'mm' || (chosen === null && card?.printed.unit === 'mm') ? 'mm' : 'in';
-  const { events } = useMemo(() => turningEvents(engine!, sheet!.rows, card), [engine, sheet, card]);
+  const { events } = useTurning();
   const positions = useMemo(
     () =>
       readings
         .filter(({ measure }) => measure === 'cam-offset')
-        .map(({ takenAt, value }) => ({ order: Date.parse(takenAt), value })),
+        .map(({ takenAt, value }) => ({ turn: Date.parse(takenAt), value })),
     [readings],
   );
   const curves = useMemo(
@@ -70,9 +71,9 @@ export function Curves() {
     0.001,
     ...curves.flatMap(({ card: printed, measured }) => [...(printed ?? []), ...(measured ?? [])].map(({ y }) => y)),
   );
-  const allowed = engine!.specSet.limits.find((limit) => limit.measure === 'card-difference');
   /** The card moved by as much as the spec set lets a cam differ from it: between these the swept curve must lie. */
-  const limits = [allowed?.min, allowed?.max].filter((deg) => deg !== undefined);
+  const allowed = limitFor(engine!.specSet, 'intake-centreline', 'engine');
+  const limits = (allowed?.basis === 'of-card' ? [allowed.min, allowed.max] : []).filter((deg) => deg !== undefined);
   const overlapFrom = -events.intakeOpenBtdc;
   const overlapTo = events.exhaustCloseAtdc;
   const datasets = [
@@ -97,7 +98,7 @@ export function Curves() {
   });
   const nothing = curves.every(({ card: printed, measured }) => !printed && !measured);
   return (
-    <div className="bench-form curves">
+    <div className="measuring-form curves">
       <h2>Lift over crank angle</h2>
       {nothing ? (
         <p>Nothing to draw yet: file a cam card that prints lobe lifts and durations at two lifts, or sweep a lobe.</p>

@@ -7,34 +7,36 @@ import { advanceEvents, camEvents } from '../../../core/cam/cam-events.js';
 import { camInstall, installAt } from '../../../core/cam/cam-install.js';
 import { movedSince } from '../../../core/cam/sprocket.js';
 import { turningEvents } from '../../../core/cam/turning-events.js';
+import { angleOn } from '../../measuring/use-turning.js';
 import { formatFigure } from '../../../core/units/format.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
-import { useDesk } from '../../state/desk.js';
+import { useDesk } from '../../state/use-desk.js';
 import { useLooksOn } from '../../state/session.js';
 
-/** Targets by school, in crank degrees from the card's intake centreline. */
-const SCHOOLS = [
-  { key: 'card', title: 'as the card says', shift: 0 },
-  { key: 'retarded', title: 'retarded, for the top end', shift: 2 },
-  { key: 'advanced', title: 'advanced, for the bottom', shift: -2 },
-];
+/** The schools of setting a cam, as builders call them. */
+const SCHOOL = {
+  card: 'as the card says',
+  retarded: 'retarded, for the top end',
+  advanced: 'advanced, for the bottom',
+};
 const degrees = (deg: number) => formatFigure(deg, 'deg').replace(/\.?0+$/, '');
 const signed = (deg: number) => (deg > 0 ? `+${degrees(deg)}` : degrees(deg));
 
 /** Where the sprocket goes: every position side by side, the best one named, the chosen one written down. */
 export function Decision() {
-  const { engine, sheet, card, readings, take } = useDesk();
+  const { engine, file, sheet, card, readings, take } = useDesk();
+  const { timing } = file!.spec.practice;
   const looksOn = useLooksOn();
   const { enqueueSnackbar } = useSnackbar();
   const rowOf = (measure: string) => sheet!.rows.find((row) => row.measure === measure);
   const measured = rowOf('intake-centreline');
   const printed = card?.figures.intakeCentreline;
   const current = rowOf('cam-offset')?.value ?? 0;
-  const ordered = readings.map(({ id, measure, value }, order) => ({ id, measure, value, order }));
+  const ordered = readings.map(({ id, measure, value }, turn) => ({ id, measure, value, turn }));
   const moved = measured
     ? movedSince(
-        ordered.find(({ id }) => id === measured.readingId)!.order,
+        ordered.find(({ id }) => id === measured.readingId)!.turn,
         ordered.filter(({ measure }) => measure === 'cam-offset'),
       )
     : 0;
@@ -43,9 +45,9 @@ export function Decision() {
   const [form, setForm] = useState({
     school: 'card',
     target: String(rowOf('cam-target')?.value ?? printed ?? ''),
-    offsets: '-4 -2 0 2 4',
-    settle: '0.5',
-    tolerance: '1',
+    offsets: timing.offsetsDeg.join(' '),
+    settle: String(timing.settleDeg),
+    tolerance: String(timing.toleranceDeg),
   });
   const [problem, setProblem] = useState<string | null>(null);
   const set = (change: Partial<typeof form>) => setForm((before) => ({ ...before, ...change }));
@@ -64,10 +66,11 @@ export function Decision() {
     tolerance: (number(form.tolerance) === null || number(form.tolerance)! < 0) && 'degrees, zero or more',
   };
   const complete = measured && !Object.values(wrong).some(Boolean);
-  const { events } = useMemo(
-    () => turningEvents(engine!, moved ? [{ ...measured!, verdict: 'unjudged' as const }] : sheet!.rows, card),
-    [engine, sheet, card, moved, measured],
-  );
+  const { events } = useMemo(() => {
+    // Read before the sprocket was moved, the centreline is suspect by now, and still what all is moved from.
+    const readThen = (measure: string) => (measure === 'intake-centreline' ? measured!.value : undefined);
+    return turningEvents(engine!, moved ? readThen : angleOn(sheet!), card);
+  }, [engine, sheet, card, moved, measured]);
 
   const field = (name: 'target' | 'offsets' | 'settle' | 'tolerance', label: string) => (
     <TextField
@@ -95,7 +98,7 @@ export function Decision() {
     enqueueSnackbar(`Sprocket at ${degrees(offset)}°, written down`);
   };
   return (
-    <div className="bench-form">
+    <div className="measuring-form">
       <h2>Where the sprocket goes</h2>
       {!measured && <p>Measure the intake centreline first: equal drops on either side of its nose.</p>}
       {moved !== 0 ? (
@@ -114,13 +117,14 @@ export function Decision() {
           label="Target"
           value={form.school}
           onChange={(event) => {
-            const { shift } = SCHOOLS.find(({ key }) => key === event.target.value)!;
-            set({ school: event.target.value, ...(printed === undefined ? {} : { target: String(printed + shift) }) });
+            const { shiftDeg } = timing.targets.find(({ school }) => school === event.target.value)!;
+            const target = printed === undefined ? {} : { target: String(printed + shiftDeg) };
+            set({ school: event.target.value, ...target });
           }}
         >
-          {SCHOOLS.map(({ key, title }) => (
-            <MenuItem key={key} value={key}>
-              {title}
+          {timing.targets.map(({ school }) => (
+            <MenuItem key={school} value={school}>
+              {SCHOOL[school]}
             </MenuItem>
           ))}
         </TextField>
@@ -130,7 +134,7 @@ export function Decision() {
         {field('tolerance', 'Near enough, °')}
       </fieldset>
       {input && (
-        <table className="bench-table" aria-label="Positions of the sprocket">
+        <table className="measuring-table" aria-label="Positions of the sprocket">
           <thead>
             <tr>
               {[

@@ -22,7 +22,7 @@ export function LobeTable({ analysis, unit }: { analysis: LobeAnalysis; unit: 'i
     ['Smoothing', `took out ${lift(smoothing.rms)} of ${lift(smoothing.uncertainty)} allowed`],
   ];
   return (
-    <table className="bench-table" aria-label="What the lobe tells">
+    <table className="measuring-table" aria-label="What the lobe tells">
       <tbody>
         {rows.map(([name, value]) => (
           <tr key={name}>

@@ -1,119 +1,133 @@
-import Button from '@mui/material/Button';
-import { useMemo } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { findsOf } from '../../../core/drawing/wheel-finds.js';
-import { spokenPlace } from '../../../core/engine/places.js';
-import type { Mark } from '../../../core/record/mark.js';
+import { wrapCycle } from '../../../core/engine/crank.js';
+import { placesOf, spokenPlace } from '../../../core/engine/places.js';
+import type { Mark } from '../../../core/judge/mark.js';
+import { judgingOf } from '../../../core/sheet/judging.js';
 import { formatFigure, formatValue } from '../../../core/units/format.js';
 import { toCanonical } from '../../../core/units/units.js';
-import { DialHelper } from '../../bench/DialHelper.js';
-import { StagePanel } from '../../bench/StagePanel.js';
-import type { Steps } from '../../bench/use-steps.js';
-import { WheelChoice } from '../../bench/WheelChoice.js';
 import { DegreeWheel } from '../../drawings/DegreeWheel.js';
 import { ValveMap, type DialFace } from '../../drawings/ValveMap.js';
+import { DialHelper } from '../../measuring/DialHelper.js';
+import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
+import { TurningStrip } from '../../measuring/TurningStrip.js';
+import type { Steps } from '../../measuring/use-steps.js';
+import { useTurning } from '../../measuring/use-turning.js';
+import { WheelChoice } from '../../measuring/WheelChoice.js';
 import { usePreferences } from '../../state/preferences.js';
 import { CardTable } from './CardTable.js';
 import { crankOf } from './on-the-wheel.js';
 import { whatToRead } from './words.js';
 
+const KEYS: [string, string][] = [
+  ['0 … 9 .', 'the number on the wheel, or a lift'],
+  ['A  B', 'after or before the event’s own dead centre; again takes it away'],
+  ['Enter', 'take the reading and go on'],
+  ['Backspace', 'correct the last key'],
+  ['Esc', 'leave what is typed; again, leave the bench'],
+  ['[  ]', 'the step before, the step after'],
+  ['← → ↑ ↓', 'walk over the steps'],
+  ['U', 'inch, thou, millimetre'],
+  ['?', 'these keys'],
+];
+
 /** One number of the degreeing at a time: on the wheel, or into the valve map for the lobe lifts. */
-export function Measuring({ bench, onHelp }: { bench: Steps; onHelp: () => void }) {
-  const { active, target, entry, sheet, engine, desk, lengthUnit } = bench;
+export function Measuring({ steps, list }: { steps: Steps; list: ReactNode }) {
+  const { active, target, entry, sheet, engine, desk, lengthUnit } = steps;
   const wheel = usePreferences((state) => state.wheel);
+  const turning = useTurning();
   const { measure } = target;
   const lifts = measure.key === 'lobe-lift';
   const finds = useMemo(() => findsOf(sheet.rows), [sheet]);
-  const expected = entry.judging.expected(measure.key, active.place);
-  const drop = active.atLiftMm === undefined ? null : formatValue(active.atLiftMm, lengthUnit);
+  const judging = useMemo(() => judgingOf(desk.file!, desk.stand!), [desk.file, desk.stand]);
+  const expected = judging.expected(measure.key, active.place);
+  const drop = active.at ? formatValue(active.at.value, lengthUnit) : null;
+  const crank = crankOf(steps);
   return (
-    <>
-      <section className="bench-main">
-        <div className="bench-line">
-          <h2>Cam timing</h2>
-          <span className="bench-count">
+    <MeasuringPlace
+      stage="cam-timing"
+      steps={steps}
+      title="Cam timing"
+      list={list}
+      line={
+        <>
+          <span className="measuring-count">
             {measure.title}
             {drop && `, at ${drop}`}
           </span>
-          <span className="bench-rest" />
+          <span className="measuring-rest" />
           {!lifts && measure.quantity === 'angle' && <WheelChoice />}
-        </div>
-        <div className="bench-drawing timing-drawing">
-          {lifts ? (
-            <ValveMap
-              banks={engine.banks}
-              faces={liftFaces(bench)}
-              active={active.place}
-              typed={entry.typed}
-              onPick={(place) => bench.go({ measure: 'lobe-lift', place })}
-            />
-          ) : (
-            <>
-              <DegreeWheel face={wheel.face} runs={wheel.runs} crankDeg={crankOf(bench)} finds={finds} />
-              <CardTable sheet={sheet} judging={entry.judging} />
-            </>
-          )}
-        </div>
-        <p className="bench-keys">
+        </>
+      }
+      drawing={
+        lifts ? (
+          <ValveMap
+            banks={engine.banks}
+            faces={liftFaces(steps)}
+            active={active.place}
+            typed={entry.typed}
+            onPick={(place) => steps.go({ measure: 'lobe-lift', place })}
+          />
+        ) : (
+          <div className="timing-drawing">
+            <DegreeWheel face={wheel.face} runs={wheel.runs} crankDeg={crank} finds={finds} />
+            <CardTable sheet={sheet} judging={judging} />
+          </div>
+        )
+      }
+      where={lifts ? spokenPlace(active.place) : measure.title}
+      todo={<p>{whatToRead(active, drop, desk.card)}</p>}
+      turn={steps.goBy}
+      walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
+      keys={KEYS}
+      keyLine={
+        <>
           <kbd>Enter</kbd> take and go on{' '}
           {measure.sides && (
             <>
               <kbd>A</kbd> <kbd>B</kbd> after, before{' '}
             </>
           )}
-          <kbd>[</kbd> <kbd>]</kbd> step before, after <kbd>U</kbd> {lengthUnit}{' '}
-          <Button size="small" onClick={onHelp}>
-            <kbd>?</kbd>&nbsp;keys
-          </Button>
+          <kbd>[</kbd> <kbd>]</kbd> step before, after
+        </>
+      }
+      strip={<TurningStrip turning={turning} crankDeg={wrapCycle(360 + crank)} />}
+    >
+      {lifts && (
+        <DialHelper
+          unit={lengthUnit === 'mm' ? 'mm' : 'in'}
+          onUse={(travel) => {
+            entry.clear();
+            // The helper works in inches or millimetres; a bench that reads in thou gets thou.
+            entry.type(lengthUnit === 'thou' ? formatFigure(toCanonical(Number(travel), 'in'), 'thou') : travel);
+          }}
+        />
+      )}
+      {expected !== undefined && (
+        <p className="now-quiet">
+          By the card: {formatValue(expected, measure.quantity === 'angle' ? 'deg' : lengthUnit)}
         </p>
-      </section>
-      <StagePanel
-        stage="cam-timing"
-        title={lifts ? spokenPlace(active.place) : measure.title}
-        todo={<p>{whatToRead(active, drop, desk.card)}</p>}
-        target={target}
-        entry={entry}
-        lengthUnit={lengthUnit}
-      >
-        {lifts && (
-          <DialHelper
-            unit={lengthUnit === 'mm' ? 'mm' : 'in'}
-            onUse={(travel) => {
-              entry.clear();
-              // The helper works in inches or millimetres; a bench that reads in thou gets thou.
-              const typed = lengthUnit === 'thou' ? formatFigure(toCanonical(Number(travel), 'in'), 'thou') : travel;
-              entry.type(typed);
-            }}
-          />
-        )}
-        {expected !== undefined && (
-          <p className="now-quiet">
-            By the card: {formatValue(expected, measure.quantity === 'angle' ? 'deg' : lengthUnit)}
-          </p>
-        )}
-      </StagePanel>
-    </>
+      )}
+    </MeasuringPlace>
   );
 }
 
 /** Lobe lifts on the valve map: each dial has its card as its middle. */
 function liftFaces({ sheet, engine, entry, active, lengthUnit }: Steps): Record<string, DialFace> {
   return Object.fromEntries(
-    engine.banks.flatMap((bank) =>
-      [...bank.valveOrder].map((kind, index): [string, DialFace] => {
-        const place = `${bank.cylinders[index >> 1]}${kind}`;
-        const row = sheet.rows.find((candidate) => candidate.measure === 'lobe-lift' && candidate.place === place);
-        const preview = place === active.place ? entry.preview : null;
-        const mark: Mark = preview?.verdict ?? row?.verdict ?? 'missing';
-        return [
-          place,
-          {
-            mark,
-            value: preview?.value ?? row?.value ?? null,
-            limit: preview?.limit ?? row?.limit ?? null,
-            figure: row ? formatFigure(row.value, lengthUnit) : '',
-          },
-        ];
-      }),
-    ),
+    placesOf(engine, 'valve').map((place): [string, DialFace] => {
+      const row = sheet.rows.find((candidate) => candidate.measure === 'lobe-lift' && candidate.place === place);
+      const preview = place === active.place ? entry.preview : null;
+      const mark: Mark = preview?.verdict ?? row?.verdict ?? 'missing';
+      return [
+        place,
+        {
+          mark,
+          value: preview?.value ?? row?.value ?? null,
+          limit: preview?.limit ?? row?.limit ?? null,
+          figure: row ? formatFigure(row.value, lengthUnit) : '',
+        },
+      ];
+    }),
   );
 }

@@ -4,8 +4,8 @@ import TextField from '@mui/material/TextField';
 import { useSnackbar } from 'notistack';
 import { useState, type FormEvent } from 'react';
 import { spokenPlace } from '../../../core/engine/places.js';
-import { call, sayError } from '../../app/api.js';
-import { useDesk } from '../../state/desk.js';
+import { ask, sayError } from '../../app/api.js';
+import { useDesk } from '../../state/use-desk.js';
 import { useLooksOn } from '../../state/session.js';
 import { LiftUnit, LobeOrValve } from './choices.js';
 import { LobeTable } from './LobeTable.js';
@@ -41,7 +41,7 @@ export function SweepForm() {
     event.preventDefault();
     if (!sweep) return setProblem('There is nothing to keep yet.');
     try {
-      await call('POST', `/api/engines/${engine!.id}/sweeps`, { ...sweep, place: form.place });
+      await ask('POST /api/engines/:id/sweeps', { params: { id: engine!.id }, body: { ...sweep, place: form.place } });
       enqueueSnackbar(`Lobe of ${spokenPlace(form.place)} kept`);
       await reload();
       settle();
@@ -50,7 +50,7 @@ export function SweepForm() {
     }
   };
   return (
-    <form className="bench-form" onSubmit={(event) => void submit(event)} noValidate aria-label="Sweep a lobe">
+    <form className="measuring-form" onSubmit={(event) => void submit(event)} noValidate aria-label="Sweep a lobe">
       <h2>Sweep a lobe</h2>
       <div className="sweep">
         <div>
@@ -133,7 +133,7 @@ export function SweepForm() {
         </p>
       )}
       {!looksOn && (
-        <div className="bench-form-end">
+        <div className="measuring-form-end">
           <Button type="submit" variant="contained" disabled={!analysis}>
             Keep this lobe
           </Button>

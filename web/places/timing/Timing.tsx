@@ -1,78 +1,53 @@
-import { useMemo, useState } from 'react';
-import { useNavigate } from 'react-router';
-import { valveSpans } from '../../../core/cam/base-circle.js';
-import { turningEvents } from '../../../core/cam/turning-events.js';
-import { DEFAULT_MARGIN_DEG } from '../../../core/cam/valve-stops.js';
-import { wrapCycle } from '../../../core/engine/crank.js';
-import type { Mark } from '../../../core/record/mark.js';
+import { useMemo, useState, type ReactNode } from 'react';
+import type { Mark } from '../../../core/judge/mark.js';
+import { worstMark } from '../../../core/sheet/marks.js';
 import { toCanonical } from '../../../core/units/units.js';
-import '../../bench/bench.css';
-import './timing.css';
-import { BenchKeysHelp } from '../../bench/BenchKeysHelp.js';
-import { sayEventSource } from '../../bench/say-event-source.js';
-import { useBenchKeys } from '../../bench/use-bench-keys.js';
-import { useSteps, worstMark } from '../../bench/use-steps.js';
-import { CrankStrip } from '../../drawings/CrankStrip.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
-import { useDesk } from '../../state/desk.js';
+import { useMeasuringKeys } from '../../measuring/use-keys.js';
+import { useSteps } from '../../measuring/use-steps.js';
+import { useDesk } from '../../state/use-desk.js';
 import { CamCardForm } from './CamCardForm.js';
 import { Curves } from './Curves.js';
 import { Decision } from './Decision.js';
 import { Measuring } from './Measuring.js';
-import { crankOf } from './on-the-wheel.js';
 import { PARTS, partOf, timingSteps, type Part } from './steps.js';
 import { SweepForm } from './SweepForm.js';
+import '../../measuring/measuring.css';
+import './timing.css';
 
-const KEYS: [string, string][] = [
-  ['0 … 9 .', 'the number on the wheel, or a lift'],
-  ['A  B', 'after or before the event’s own dead centre; again takes it away'],
-  ['Enter', 'take the reading and go on'],
-  ['Backspace', 'correct the last key'],
-  ['Esc', 'leave what is typed; again, leave the bench'],
-  ['[  ]', 'the step before, the step after'],
-  ['← → ↑ ↓', 'walk over the steps'],
-  ['U', 'inch, thou, millimetre'],
-  ['?', 'these keys'],
-];
-const FORMS: Part[] = ['card', 'sweep', 'curves', 'decision'];
+/** The parts that have a screen of their own: a form, a table and a chart need the height, and no crank is turned at them. */
+const FORMS: Partial<Record<Part, () => ReactNode>> = {
+  card: CamCardForm,
+  sweep: SweepForm,
+  curves: Curves,
+  decision: Decision,
+};
 
 /** Cam timing: the card, degreeing the cam against it, and where the sprocket goes. */
 export function Timing() {
-  const navigate = useNavigate();
-  const [help, setHelp] = useState(false);
   const [form, setForm] = useState<Part | null>(null);
-  const engine = useDesk((state) => state.engine!);
-  const { card, sweeps } = useDesk();
-  const unit = card?.printed.unit ?? (engine.specSet.limits.some((limit) => limit.unit === 'in') ? 'in' : 'mm');
-  const steps = useMemo(
-    () => timingSteps(engine, card ? toCanonical(card.printed.checkLift, card.printed.unit) : undefined, unit),
-    [engine, card, unit],
+  const { card, sweeps, file } = useDesk();
+  const engine = useDesk((desk) => desk.engine!);
+  const { spec } = file!;
+  const unit = card?.printed.unit ?? (spec.limits.some((limit) => limit.unit === 'in') ? 'in' : 'mm');
+  const slots = useMemo(
+    () =>
+      timingSteps(
+        engine,
+        card ? toCanonical(card.printed.checkLift, card.printed.unit) : undefined,
+        unit,
+        spec.practice,
+      ),
+    [engine, card, unit, spec],
   );
-  const bench = useSteps('timing', steps);
-  const { active, sheet, entry } = bench;
-  const part: Part = form ?? partOf(active);
-  const measuring = form === null;
+  const steps = useSteps('timing', slots);
+  const { sheet } = steps;
 
   const choose = (key: string) => {
-    if (FORMS.includes(key as Part)) return setForm(key as Part);
+    if (FORMS[key as Part]) return setForm(key as Part);
     setForm(null);
-    bench.go(steps.find((step) => partOf(step) === key));
+    steps.go(slots.find((slot) => partOf(slot) === key));
   };
-  useBenchKeys({
-    type: (key) => measuring && entry.type(key),
-    erase: () => measuring && entry.erase(),
-    escape: () => (form ? setForm(null) : entry.typed ? entry.clear() : void navigate('/')),
-    take: () => measuring && bench.take(),
-    turn: (by) => measuring && bench.goBy(by),
-    walk: (heading) => measuring && bench.goBy(heading === 'left' || heading === 'up' ? -1 : 1),
-    side: (letter) => measuring && entry.side(letter),
-    cycleUnit: bench.cycleUnit,
-    help: () => setHelp((shown) => !shown),
-  });
-
-  const { events, source } = useMemo(() => turningEvents(engine, sheet.rows, card), [engine, sheet, card]);
-  const spans = useMemo(() => valveSpans(engine.firingOrder, engine.intervals, events), [engine, events]);
-  const crank = crankOf(bench);
   const markOf = (key: Part): Mark => {
     if (key === 'card') return card ? (card.contradictions.length > 0 ? 'doubt' : 'in') : 'missing';
     if (key === 'sweep' || key === 'curves') return sweeps.length > 0 ? 'in' : 'missing';
@@ -81,27 +56,47 @@ export function Timing() {
     if (key === 'exhaust-drops') return worstMark(sheet, ['exhaust-centreline']);
     return worstMark(sheet, [key]);
   };
+  const list = (
+    <MeasureList
+      label="Parts of the timing"
+      active={form ?? partOf(steps.active)}
+      onPick={choose}
+      entries={PARTS.map(({ key, title }) => ({ key, title, mark: markOf(key) }))}
+    />
+  );
+  if (!form) return <Measuring steps={steps} list={list} />;
+  return <FormPart part={form} list={list} leave={() => setForm(null)} cycleUnit={steps.cycleUnit} />;
+}
+
+const nothing = () => {};
+
+/** A part with a screen of its own: nothing typed beside its fields is a reading. */
+function FormPart({
+  part,
+  list,
+  leave,
+  cycleUnit,
+}: {
+  part: Part;
+  list: ReactNode;
+  leave: () => void;
+  cycleUnit: () => void;
+}) {
+  useMeasuringKeys({
+    type: nothing,
+    erase: nothing,
+    take: nothing,
+    turn: nothing,
+    walk: nothing,
+    help: nothing,
+    escape: leave,
+    cycleUnit,
+  });
+  const Form = FORMS[part]!;
   return (
-    <div className="bench">
-      <MeasureList
-        label="Parts of the timing"
-        active={part}
-        onPick={choose}
-        entries={PARTS.map(({ key, title }) => ({ key, title, mark: markOf(key) }))}
-      />
-      {measuring && <Measuring bench={bench} onHelp={() => setHelp(true)} />}
-      {form === 'card' && <CamCardForm />}
-      {form === 'sweep' && <SweepForm />}
-      {form === 'curves' && <Curves />}
-      {form === 'decision' && <Decision />}
-      {/* A form, a table and a chart need the height, and no crank is turned at them. */}
-      {measuring && (
-        <section className="bench-strip" aria-label="Crank strip">
-          <p className="bench-strip-source">{sayEventSource(source)}</p>
-          <CrankStrip spans={spans} crankDeg={wrapCycle(360 + crank)} stops={[]} marginDeg={DEFAULT_MARGIN_DEG} />
-        </section>
-      )}
-      <BenchKeysHelp open={help} onClose={() => setHelp(false)} keys={KEYS} />
+    <div className="measuring">
+      {list}
+      <Form />
     </div>
   );
 }

@@ -1,11 +1,11 @@
-import { wordEntry } from '../../../contracts/wording.js';
-import { camCardSchema } from '../../../contracts/timing.js';
+import { wordEntry } from '../../../contracts/wording/entry.js';
+import { camCardSchema } from '../../../contracts/papers/cam-card.js';
 import type { Issue } from '../../../contracts/errors.js';
 import type { CamCard } from '../../../core/cam/cam-card.js';
 import { EVENT_MEASURES } from '../../../core/cam/expected-from-card.js';
 import type { CardEvents } from '../../../core/engine/engine.js';
 import { measureOf } from '../../../core/plan/measures.js';
-import { readEntry } from '../../../core/record/read-entry.js';
+import { readEntry } from '../../../core/plan/read-entry.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
 
 /** The card as it is typed, by the paths of its fields: text everywhere, so that nothing typed is lost. */

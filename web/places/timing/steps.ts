@@ -1,7 +1,9 @@
 import type { Engine } from '../../../core/engine/engine.js';
 import { placesOf } from '../../../core/engine/places.js';
+import { atValue, type At } from '../../../core/plan/measure.js';
+import type { Practice } from '../../../core/plan/practice.js';
+import type { Slot } from '../../../core/sheet/slot.js';
 import { toCanonical } from '../../../core/units/units.js';
-import type { Step } from '../../bench/use-steps.js';
 
 /** The parts of Timing, in the order of the work. Those with a `title` alone have a screen of their own. */
 export const PARTS = [
@@ -20,31 +22,34 @@ export const PARTS = [
 ] as const;
 export type Part = (typeof PARTS)[number]['key'];
 
-/** Drops below the nose at which the centreline is taken, as dials are graduated. */
-const DROPS: Record<'in' | 'mm', number[]> = { in: [0.02, 0.05], mm: [0.5, 1] };
-
-/** Every number of the degreeing, in the order in which Enter walks: stops, four events, two drops a lobe, lifts, end play. */
-export function timingSteps(engine: Engine, checkLiftMm: number | undefined, unit: 'in' | 'mm'): Step[] {
-  const event = (measure: string): Step => ({ measure, place: 'engine', atLiftMm: checkLiftMm });
+/** Every number of the degreeing, in the order in which Enter walks: four events, the drops of each lobe, lifts, end play. */
+export function timingSteps(
+  engine: Engine,
+  checkLiftMm: number | undefined,
+  unit: 'in' | 'mm',
+  { timing }: Pick<Practice, 'timing'>,
+): Slot[] {
+  const lift: At | undefined = checkLiftMm === undefined ? undefined : { by: 'lift', value: atValue(checkLiftMm) };
+  const event = (measure: string): Slot => ({ measure, place: 'engine', ...(lift ? { at: lift } : {}) });
   const drops = (lobe: 'intake' | 'exhaust') =>
-    DROPS[unit].flatMap((drop) =>
-      ['opening', 'closing'].map((flank): Step => ({
+    timing.drops[unit].flatMap((drop) =>
+      ['opening', 'closing'].map((flank): Slot => ({
         measure: `${lobe}-drop-${flank}`,
         place: 'engine',
-        atLiftMm: toCanonical(drop, unit),
+        at: { by: 'drop', value: atValue(toCanonical(drop, unit)) },
       })),
     );
   return [
     ...['intake-open', 'intake-close', 'exhaust-open', 'exhaust-close'].map(event),
     ...drops('intake'),
     ...drops('exhaust'),
-    ...placesOf(engine, 'valve').map((place): Step => ({ measure: 'lobe-lift', place })),
+    ...placesOf(engine, 'valve').map((place): Slot => ({ measure: 'lobe-lift', place })),
     { measure: 'cam-end-play', place: 'engine' },
   ];
 }
 
 /** The part of the list that a step belongs to. */
-export function partOf({ measure }: Step): Part {
+export function partOf({ measure }: Pick<Slot, 'measure'>): Part {
   const lobe = /^(intake|exhaust)-drop/.exec(measure)?.[1];
   return (lobe ? `${lobe}-drops` : measure) as Part;
 }

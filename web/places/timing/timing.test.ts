@@ -5,9 +5,9 @@ import { LAYOUTS } from '../../../core/engine/layouts.js';
 import type { Engine } from '../../../core/engine/engine.js';
 import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf } from './card-form.js';
 import { cardCurve, furthestApart, newestSweep, sweptCurve } from './curves.js';
-import type { Steps } from '../../bench/use-steps.js';
+import { GENERAL_PRACTICE } from '../../../core/plan/practice.js';
 import { measureOf } from '../../../core/plan/measures.js';
-import type { SheetRow } from '../../../core/record/sheet.js';
+import type { SheetRow } from '../../../core/sheet/sheet.js';
 import { findsOf, onWheel } from '../../../core/drawing/wheel-finds.js';
 import { crankOf } from './on-the-wheel.js';
 import { PARTS, partOf, timingSteps } from './steps.js';
@@ -108,15 +108,15 @@ describe('lift curves', () => {
 
 describe('the steps of the degreeing', () => {
   test('four events at the check lift, two drops a lobe, every lobe lift, end play', () => {
-    const steps = timingSteps(v8, 1.27, 'in');
-    expect(steps.slice(0, 4).every(({ atLiftMm }) => atLiftMm === 1.27)).toBe(true);
-    expect(steps.filter(({ measure }) => measure.includes('-drop-')).map(({ atLiftMm }) => atLiftMm)).toEqual([0.508, 0.508, 1.27, 1.27, 0.508, 0.508, 1.27, 1.27]); // prettier-ignore
+    const steps = timingSteps(v8, 1.27, 'in', GENERAL_PRACTICE);
+    expect(steps.slice(0, 4).every(({ at }) => at!.by === 'lift' && at!.value === 1.27)).toBe(true);
+    expect(steps.filter(({ measure }) => measure.includes('-drop-')).map(({ at }) => at!.value)).toEqual([0.508, 0.508, 1.27, 1.27, 0.508, 0.508, 1.27, 1.27]); // prettier-ignore
     expect(steps.filter(({ measure }) => measure === 'lobe-lift')).toHaveLength(16);
-    expect(timingSteps(v8, 1, 'mm')[4].atLiftMm).toBe(0.5);
+    expect(timingSteps(v8, 1, 'mm', GENERAL_PRACTICE)[4].at).toEqual({ by: 'drop', value: 0.5 });
   });
 
   test('every step belongs to a part of the list, and has a sentence that says what to read', () => {
-    for (const step of timingSteps(v8, 1.27, 'in')) {
+    for (const step of timingSteps(v8, 1.27, 'in', GENERAL_PRACTICE)) {
       expect(PARTS.map(({ key }) => key)).toContain(partOf(step));
       expect(whatToRead(step, '0.050 in', null)).toMatch(/^[A-Z].+\.$/);
     }
@@ -131,14 +131,18 @@ describe('the steps of the degreeing', () => {
 });
 
 describe('the crank stands where the number says', () => {
-  const at = (measure: string, change: { typed?: number; read?: [number, number?][]; atLiftMm?: number } = {}) =>
-    crankOf({
+  const at = (measure: string, change: { typed?: number; read?: [number, number?][]; drop?: number } = {}) => {
+    const slot = (drop?: number) => ({
+      measure,
+      place: 'engine',
+      ...(drop === undefined ? {} : { at: { by: 'drop' as const, value: drop } }),
+    });
+    return crankOf({
       entry: { preview: change.typed === undefined ? null : { value: change.typed } },
-      target: { measure: measureOf(measure), place: 'engine', unit: 'deg', atLiftMm: change.atLiftMm },
-      desk: {
-        readings: (change.read ?? []).map(([value, atLiftMm]) => ({ measure, place: 'engine', value, atLiftMm })),
-      },
-    } as unknown as Steps);
+      target: { measure: measureOf(measure), slot: slot(change.drop) },
+      desk: { readings: (change.read ?? []).map(([value, drop]) => ({ ...slot(drop), value })) },
+    });
+  };
 
   test('at what is typed, before that at what was last read here, before that at the top', () => {
     expect(at('intake-close', { typed: 40, read: [[45]] })).toBe(220 - 360);
@@ -150,7 +154,7 @@ describe('the crank stands where the number says', () => {
     expect(at('exhaust-open', { typed: 46 })).toBe(180 - 46);
   });
   test('a drop at another lift is no reading of this one', () => {
-    expect(at('intake-drop-opening', { read: [[84, 0.5], [68, 1.27]], atLiftMm: 0.5 })).toBe(84); // prettier-ignore
+    expect(at('intake-drop-opening', { read: [[84, 0.5], [68, 1.27]], drop: 0.5 })).toBe(84); // prettier-ignore
   });
   test('what has no dead centre does not turn the wheel', () => {
     expect(at('cam-end-play', { typed: 0.1 })).toBe(0);

@@ -1,10 +1,10 @@
 import { useMemo, useState } from 'react';
-import { wordImpossibility } from '../../../contracts/wording.js';
+import { wordImpossibility } from '../../../contracts/wording/impossible.js';
 import { parsePoints } from '../../../core/cam/parse-points.js';
 import { ratioOf } from '../../../core/engine/engine.js';
 import { parseValve, placesOf } from '../../../core/engine/places.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
-import { useDesk } from '../../state/desk.js';
+import { useDesk } from '../../state/use-desk.js';
 import { useDraft } from '../../state/draft.js';
 import { useLobeAnalysis } from '../../workers/use-lobe-analysis.js';
 

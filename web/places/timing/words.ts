@@ -1,9 +1,9 @@
 import type { CompletedCard } from '../../../core/cam/cam-card.js';
 import { spokenPlace } from '../../../core/engine/places.js';
-import type { Step } from '../../bench/use-steps.js';
+import type { Slot } from '../../../core/sheet/slot.js';
 
 /** One sentence for each number of the degreeing. */
-export function whatToRead({ measure, place }: Step, drop: string | null, card: CompletedCard | null): string {
+export function whatToRead({ measure, place }: Slot, drop: string | null, card: CompletedCard | null): string {
   const at = card ? `at the ${card.printed.checkAt}` : 'at the lobe';
   const lift = drop ?? 'the check lift; file the cam card to know it';
   switch (measure) {

@@ -1,9 +1,11 @@
 import Button from '@mui/material/Button';
-import { useEffect, useRef, useState, type ChangeEvent } from 'react';
-import { useSearchParams } from 'react-router';
+import { format } from 'date-fns/format';
+import { useRef, useState, type ChangeEvent } from 'react';
+import { useLoaderData } from 'react-router';
 import type { VerifyAnswer } from '../../../contracts/record.js';
-import { wordCounts } from '../../../contracts/wording.js';
-import { call, sayError } from '../../app/api.js';
+import { wordCounts } from '../../../contracts/wording/record.js';
+import { sayError, verifyFile } from '../../app/api.js';
+import type { fingerprintLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
 import { MarkAt } from '../../drawings/VerdictMark.js';
 
@@ -44,9 +46,7 @@ function Answer({ asked, answer }: { asked: string; answer: VerifyAnswer }) {
           <dd style={{ margin: 0 }}>{record.shop}</dd>
           <dt>Signed</dt>
           <dd style={{ margin: 0 }}>
-            {record.signedBy},{' '}
-            {new Date(record.signedAt).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })},
-            revision {record.revision}
+            {record.signedBy}, {format(new Date(record.signedAt), 'd MMMM yyyy')}, revision {record.revision}
           </dd>
           <dt>Values</dt>
           <dd style={{ margin: 0 }}>{wordCounts(record.counts)}</dd>
@@ -79,28 +79,23 @@ function Answer({ asked, answer }: { asked: string; answer: VerifyAnswer }) {
 
 /** For anybody with a record in hand: is it as the shop signed it? Needs no sign-in. */
 export function Verify() {
-  const [params] = useSearchParams();
-  const fingerprint = params.get('fingerprint');
-  const [outcome, setOutcome] = useState<Outcome | null>(null);
+  const known = useLoaderData<typeof fingerprintLoader>();
+  const [chosen, setChosen] = useState<Outcome | null>(null);
+  const outcome: Outcome | null = chosen ?? (known && { asked: 'fingerprint', answer: known });
   const input = useRef<HTMLInputElement>(null);
 
-  const ask = async (asked: string, question: Promise<VerifyAnswer>) => {
+  const check = async (file: File) => {
     try {
-      setOutcome({ asked, answer: await question });
+      setChosen({ asked: file.name, answer: await verifyFile(file) });
     } catch (error) {
-      setOutcome({ asked, problem: sayError(error) });
+      setChosen({ asked: file.name, problem: sayError(error) });
     }
   };
-  useEffect(() => {
-    if (fingerprint)
-      void ask('fingerprint', call<VerifyAnswer>('GET', `/api/verify/${encodeURIComponent(fingerprint)}`));
-  }, [fingerprint]);
-
   const choose = (event: ChangeEvent<HTMLInputElement>) => {
     const file = event.target.files?.[0];
     // The same file chosen again must count as a new choice: it may have been replaced on the disk.
     event.target.value = '';
-    if (file) void ask(file.name, call<VerifyAnswer>('POST', '/api/verify', file));
+    if (file) void check(file);
   };
   return (
     <Page title="Verify a record">

@@ -1,0 +1,114 @@
+import { z } from 'zod';
+import { measuresAnswer, specSetsAnswer, stageSchema } from './catalogue.js';
+import { engineFileAnswer } from './engine-file.js';
+import { engineAnswer, engineQuery, enginesAnswer, layoutsAnswer, newEngineSchema } from './engine.js';
+import { camCardAnswer, camCardSchema } from './papers/cam-card.js';
+import { postSweepSchema, sweepAnswer, sweepsAnswer } from './papers/lobe-sweep.js';
+import { papersAnswer, paperSchema } from './papers/papers.js';
+import {
+  dispositionSchema,
+  dispositionsAnswer,
+  postDispositionSchema,
+  postReadingsAnswer,
+  postReadingsSchema,
+  readingsAnswer,
+  sheetAnswer,
+} from './reading.js';
+import { exportAnswer, jwksAnswer, recordsAnswer, signAnswer, signRequest, verifyAnswer } from './record.js';
+import {
+  healthAnswer,
+  newPersonRequest,
+  openShopRequest,
+  peopleAnswer,
+  personSchema,
+  sessionAnswer,
+  sessionRequest,
+  shopAnswer,
+} from './shop.js';
+
+/** What one address takes and answers. */
+export interface ApiRow {
+  params?: z.ZodType;
+  query?: z.ZodType;
+  body?: z.ZodType;
+  /** Left out where the answer is a file. */
+  answer?: z.ZodType;
+  /** 200 unless said otherwise. */
+  status?: number;
+}
+
+/** Ids come in either case and have one inside; any other text is simply no engine or record that there is. */
+const id = z.object({ id: z.string().toLowerCase() });
+const cautionsAnswer = z.object({ acknowledged: z.array(stageSchema) });
+const openApi = z.record(z.string(), z.unknown());
+
+/**
+ * Every address of the server, with its schemas: the server registers them from this table, the client takes its types
+ * from it, and the OpenAPI document follows. The calculators stand in `CALCULATORS`, the kinds of papers in `PAPER_KINDS`.
+ */
+export const API = {
+  'GET /api/health': { answer: healthAnswer },
+  'GET /api/openapi.json': { answer: openApi },
+  'GET /api/shop': { answer: shopAnswer },
+  'POST /api/shop': { body: openShopRequest, answer: sessionAnswer, status: 201 },
+  'POST /api/session': { body: sessionRequest, answer: sessionAnswer },
+  'DELETE /api/session': { answer: z.null(), status: 204 },
+  'GET /api/people': { answer: peopleAnswer },
+  'POST /api/people': { body: newPersonRequest, answer: personSchema, status: 201 },
+  'GET /api/layouts': { answer: layoutsAnswer },
+  'GET /api/measures': { answer: measuresAnswer },
+  'GET /api/spec-sets': { answer: specSetsAnswer },
+  'GET /api/engines': { query: engineQuery, answer: enginesAnswer },
+  'POST /api/engines': { body: newEngineSchema, answer: z.object({ id: z.uuid() }), status: 201 },
+  'GET /api/engines/:id': { params: id, answer: engineAnswer },
+  'GET /api/engines/:id/file': { params: id, answer: engineFileAnswer },
+  'GET /api/engines/:id/readings': { params: id, answer: readingsAnswer },
+  'POST /api/engines/:id/readings': { params: id, body: postReadingsSchema, answer: postReadingsAnswer },
+  'GET /api/engines/:id/sheet': { params: id, answer: sheetAnswer },
+  'GET /api/engines/:id/dispositions': { params: id, answer: dispositionsAnswer },
+  'POST /api/engines/:id/dispositions': {
+    params: id,
+    body: postDispositionSchema,
+    answer: dispositionSchema,
+    status: 201,
+  },
+  'GET /api/engines/:id/cautions': { params: id, answer: cautionsAnswer },
+  'POST /api/engines/:id/cautions': { params: id, body: z.object({ stage: stageSchema }), answer: cautionsAnswer },
+  'GET /api/engines/:id/papers/:kind': { params: id.extend({ kind: z.string() }), answer: papersAnswer },
+  'POST /api/engines/:id/papers/:kind': {
+    params: id.extend({ kind: z.string() }),
+    body: z.unknown(),
+    answer: paperSchema,
+    status: 201,
+  },
+  // Cam card and lobes have had addresses of their own since the first version.
+  'GET /api/engines/:id/cam-card': { params: id, answer: camCardAnswer },
+  'POST /api/engines/:id/cam-card': { params: id, body: camCardSchema, answer: camCardAnswer, status: 201 },
+  'GET /api/engines/:id/sweeps': { params: id, answer: sweepsAnswer },
+  'POST /api/engines/:id/sweeps': { params: id, body: postSweepSchema, answer: sweepAnswer, status: 201 },
+  'GET /api/engines/:id/records': { params: id, answer: recordsAnswer },
+  'POST /api/engines/:id/records': { params: id, body: signRequest.nullish(), answer: signAnswer, status: 201 },
+  'GET /api/engines/:id/readings.csv': { params: id },
+  'GET /api/engines/:id/export.json': { params: id, answer: exportAnswer },
+  'GET /api/records/:id/record.json': { params: id },
+  'GET /api/records/:id/record.pdf': { params: id },
+  'POST /api/verify': { answer: verifyAnswer },
+  'GET /api/verify/:fingerprint': {
+    params: z.object({
+      fingerprint: z
+        .string()
+        .toLowerCase()
+        .regex(/^[0-9a-f]{64}$/, '64 hexadecimal digits'),
+    }),
+    answer: verifyAnswer,
+  },
+  'GET /.well-known/jwks.json': { answer: jwksAnswer },
+} as const satisfies Record<string, ApiRow>;
+
+export type ApiKey = keyof typeof API;
+type Infer<Row, Field extends keyof ApiRow> = Row extends Record<Field, infer Schema extends z.ZodType> ? z.infer<Schema> : undefined; // prettier-ignore
+/** What an address answers. */
+export type ApiAnswer<Key extends ApiKey> = Infer<(typeof API)[Key], 'answer'>;
+export type ApiBody<Key extends ApiKey> = Infer<(typeof API)[Key], 'body'>;
+export type ApiParams<Key extends ApiKey> = Infer<(typeof API)[Key], 'params'>;
+export type ApiQuery<Key extends ApiKey> = Infer<(typeof API)[Key], 'query'>;

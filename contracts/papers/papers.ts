@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { camCard } from './cam-card.js';
+import { lobeSweep } from './lobe-sweep.js';
+import type { PaperKind } from './paper-kind.js';
+
+/** Every kind of paper that is kept with an engine, one row a kind. */
+export const PAPER_KINDS = [camCard, lobeSweep] as unknown as PaperKind[];
+
+export const paperSchema = z.object({
+  id: z.uuid(),
+  kind: z.string(),
+  body: z.unknown(),
+  by: z.string(),
+  at: z.string(),
+});
+/** Those that count, in the order in which they were filed. */
+export const papersAnswer = z.object({ papers: z.array(paperSchema) });

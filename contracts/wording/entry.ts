@@ -1,0 +1,28 @@
+import type { Measure } from '../../core/plan/measure.js';
+import type { EntryProblem } from '../../core/plan/read-entry.js';
+
+/** Why what was typed at a measure cannot be read. */
+export function wordEntry(reason: EntryProblem, measure: Pick<Measure, 'options' | 'sides'>): string {
+  switch (reason) {
+    case 'empty':
+      return 'nothing was typed';
+    case 'decimal-comma':
+      return 'write the decimal with a point, not a comma';
+    case 'zero-denominator':
+      return 'a fraction cannot be over zero';
+    case 'not-a-number':
+      return 'this is no number; write 0.625 or 5/8';
+    case 'too-large':
+      return 'nothing on an engine is as large as this';
+    case 'not-an-option':
+      return `one of ${measure.options?.join(', ')}`;
+    case 'unknown-side':
+      return measure.sides ? `the side is ${measure.sides.plus} or ${measure.sides.minus}` : 'this has no side';
+    case 'sign-twice':
+      return 'either a sign or a side, not both';
+    case 'off-the-wheel':
+      return 'the wheel reads from 0 to 360';
+    case 'too-many-sizes':
+      return 'at most four directions: front, front across, rear, rear across';
+  }
+}

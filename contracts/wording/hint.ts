@@ -1,0 +1,46 @@
+import { spokenPlace } from '../../core/engine/places.js';
+import type { Hint } from '../../core/judge/hints.js';
+import { formatFigure, formatValue } from '../../core/units/format.js';
+import { fromCanonical, type Unit } from '../../core/units/units.js';
+
+/** What is odd about a value, in the unit in which it was typed. */
+export function wordHint(hint: Hint, unit: Unit): string {
+  switch (hint.code) {
+    case 'differs-from-siblings': {
+      const apart = formatValue(Math.abs(hint.difference), unit);
+      return `${apart} ${hint.difference > 0 ? 'over' : 'under'} its siblings (middle ${formatFigure(hint.median, unit)}, score ${hint.score.toFixed(1).replace('-', '−')}). Take it again.`;
+    }
+    case 'digit-slip':
+      return `A digit slipped? ${Number(fromCanonical(hint.meant, unit).toPrecision(6))} would fit.`;
+    case 'sign-slip':
+      return `The other sign? ${formatValue(hint.meant, unit)} would fit.`;
+    case 'dial-revolution':
+      return `One turn of the dial too ${hint.revolutions > 0 ? 'many' : 'few'} (0.100 in)?`;
+    case 'on-its-lobe':
+      return 'Did that lifter stand on its lobe? Then it never tightens.';
+    case 'hung-lifter':
+      return 'Less than its neighbours: was zero really zero, or does the lifter hang in its bore?';
+    case 'rod-backwards':
+      return 'Unlike the other pins: does a rod sit backwards?';
+    case 'fits-other-valve':
+      return `It would be within at ${spokenPlace(hint.place)}: is this the right valve?`;
+    case 'bore-unknown':
+      return 'The limit is a factor of the bore: measure the bore of this cylinder first.';
+    case 'lift-short':
+      return hint.explains
+        ? `Short of its card: a dial ${hint.angleDeg.toFixed(1)}° out of line would explain it.`
+        : `Short of its card by more than a dial out of line explains (${hint.angleDeg.toFixed(0)}°): another cam, a worn lobe, or a wrong setting.`;
+    case 'drop-spread':
+      return `The drops differ by ${hint.spread.toFixed(2)}°: an asymmetric lobe, or a doubtful set-up.`;
+    case 'dead-centre-unknown':
+      return 'Dead centre was not found before this was read.';
+    case 'dead-centre-rough':
+      return 'Dead centre was only found by the rough dial before this was read.';
+    case 'dead-centre-off':
+      return 'The pointer was not at dead centre when this was read.';
+    case 'wheel-slipped':
+      return 'The wheel slipped: this angle is suspect until it is read again.';
+    case 'sprocket-moved':
+      return 'The sprocket was moved after this was read: read it again.';
+  }
+}

@@ -1,0 +1,110 @@
+import type { Engine } from '../engine/engine.js';
+import type { Impossibility } from '../impossible.js';
+import type { Hint } from '../judge/hints.js';
+import type { At } from '../plan/measure.js';
+import type { Practice } from '../plan/practice.js';
+import type { Unit } from '../units/units.js';
+
+/** A value as the rules see it: read at a place, or derived there. Values are canonical. */
+export interface Taken {
+  /** Of the reading itself, or of the last one that a derived value was made with. */
+  id: string;
+  measure: string;
+  place: string;
+  at?: At;
+  entered: string;
+  unit: Unit;
+  value: number;
+  /** Its turn among everything that was read on the engine; a derived value has that of its last reading. */
+  turn: number;
+  derived?: Derivation;
+}
+
+/** Where a term of a formula comes from. */
+export type TermSource = 'reading' | 'engine' | 'practice' | 'rule';
+
+/** One term of a formula. `value` is canonical where `unit` is a unit, else plain: a ratio, a count, threads per length. */
+export interface Term {
+  /** A measure's key, or a name that the wording knows. */
+  name: string;
+  sign: '+' | '−' | '×' | '÷';
+  value: number;
+  unit: Unit | 'ratio' | 'per-in' | 'per-mm';
+  source: TermSource;
+}
+
+/** How a value came about, from left to right, with this place's own numbers. Whoever shows it need not know its rule. */
+export interface Formula {
+  rule: string;
+  terms: Term[];
+}
+
+/** What a rule makes of readings. */
+export interface Made {
+  measure: string;
+  /** Where it differs from the place of the reading that woke the rule. */
+  place?: string;
+  value: number;
+  uncertainty: number;
+  terms: Term[];
+  /** What is odd about the way it came about. */
+  hints?: Hint[];
+}
+
+/** How a derived value came about. */
+export interface Derivation {
+  /** The measure of the reading that it was made with last. */
+  from: string;
+  uncertainty: number;
+  formula: Formula;
+  hints: Hint[];
+  /** It is that one reading, said otherwise. */
+  carried: boolean;
+}
+
+/** Everything that was read and derived up to now, on the same occasion. */
+export interface Seen {
+  engine: Engine;
+  practice: Practice;
+  /** The newest value of a measure at a place, whatever it was taken at; before `turn` where one is given. */
+  latest: (measure: string, place: string, before?: number) => Taken | undefined;
+  /** The tries of a measure at a place, those taken at one lift, drop or setting together, each in order. */
+  histories: (measure: string, place: string) => readonly (readonly Taken[])[];
+}
+
+/** One thing that follows from readings. */
+export interface Rule {
+  name: string;
+  /** Readings of these wake it. */
+  wokenBy: string[];
+  /** What else it computes with. */
+  reads: string[];
+  /** What only tells it which of those belong together. */
+  heeds?: string[];
+  gives: string[];
+  /** What is read first to get what it gives, where that is not typed itself; null where it is. */
+  first: (gives: string, engine: Pick<Engine, 'mount'>) => string | null;
+  /**
+   * It says one reading otherwise, at the same place: a limit on what it gives judges the reading, and a flag stands
+   * there.
+   */
+  carries?: true;
+  /** What follows, nothing while too little is known, or why this reading cannot be, given those before it. */
+  derive: (woken: Taken, seen: Seen) => Made[] | Impossibility;
+}
+
+/** Two values that both may be off, independent of each other. */
+export const together = (a: number, b: number): number => Math.hypot(a, b);
+
+/** A term that was read: named by its measure. */
+export const readTerm = (
+  sign: Term['sign'],
+  { measure, value }: Pick<Taken, 'measure' | 'value'>,
+  unit: Unit,
+): Term => ({
+  name: measure,
+  sign,
+  value,
+  unit,
+  source: 'reading',
+});

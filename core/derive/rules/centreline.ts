@@ -1,0 +1,95 @@
+import { camCentreline, type DropPair } from '../../cam/cam-centreline.js';
+import { ImpossibleInput, type Impossibility } from '../../impossible.js';
+import { measureOf } from '../../plan/measures.js';
+import { uncertaintyOf } from '../../plan/practice.js';
+import { readTerm, type Rule, type Seen, type Taken, type Term } from '../rule.js';
+import { wheelError } from './wheel-error.js';
+
+/** Since when drops belong together: where the wheel or the cam stood otherwise, a drop read then is no pair to one now. */
+function belongTogetherSince(place: string, { histories, practice }: Seen): number {
+  const passes = histories('tdc-wheel-error', place).flat();
+  const off = passes.findLast(
+    ({ derived, value }) =>
+      derived?.formula.rule === wheelError.name && Math.abs(value) > practice.deadCentre.trueWithinDeg,
+  );
+  const positions = histories('cam-offset', place).flat();
+  const moved = positions.findLast(({ value }, index) => value !== (positions[index - 1]?.value ?? 0));
+  return Math.max(off?.turn ?? -1, moved?.turn ?? -1);
+}
+
+interface Pair extends DropPair {
+  turn: number;
+  read: [opening: Taken, closing: Taken];
+}
+
+/** The newest pair of every drop. */
+function pairsOf(lobe: 'intake' | 'exhaust', place: string, seen: Seen): Pair[] {
+  const since = belongTogetherSince(place, seen);
+  const openings = seen.histories(`${lobe}-drop-opening`, place);
+  return seen.histories(`${lobe}-drop-closing`, place).flatMap((closings): Pair[] => {
+    const closing = closings.at(-1)!;
+    if (closing.turn < since) return [];
+    const drop = closing.at?.value ?? 0;
+    const opening = openings
+      .find(([first]) => (first.at?.value ?? 0) === drop)
+      ?.findLast(({ turn }) => turn < closing.turn);
+    if (!opening || opening.turn < since) return [];
+    return [{ drop, opening: opening.value, closing: closing.value, turn: closing.turn, read: [opening, closing] }];
+  });
+}
+
+/** Why a pair can be none: a nose that closes before it opens. */
+function faultOf(pair: Pair, lobe: 'intake' | 'exhaust'): Impossibility | null {
+  try {
+    camCentreline([pair], lobe);
+    return null;
+  } catch (error) {
+    if (error instanceof ImpossibleInput) return error.issues[0];
+    throw error;
+  }
+}
+
+const halves: Term = { name: 'halves', sign: '÷', value: 2, unit: 'ratio', source: 'rule' };
+
+/** One pair is told by what was read; of several, the middle of each. */
+function termsOf(pairs: Pair[]): Term[] {
+  if (pairs.length === 1) return [...pairs[0].read.map((one) => readTerm('+', one, 'deg')), halves];
+  return [
+    ...pairs.map(({ opening, closing }): Term => ({
+      name: 'middle', sign: '+', value: (opening + closing) / 2, unit: 'deg', source: 'reading',
+    })), // prettier-ignore
+    { name: 'pairs', sign: '÷', value: pairs.length, unit: 'ratio', source: 'rule' },
+  ];
+}
+
+/** The centreline of a lobe: the mean of the middles of all its drops, each by its newest pair. */
+const centreline = (lobe: 'intake' | 'exhaust'): Rule => ({
+  name: `${lobe}-centreline`,
+  wokenBy: [`${lobe}-drop-closing`],
+  reads: [`${lobe}-drop-opening`],
+  heeds: ['tdc-wheel-error', 'cam-offset'],
+  gives: [`${lobe}-centreline`],
+  first: () => `${lobe}-drop-opening`,
+  derive({ place, turn }, seen) {
+    const { practice } = seen;
+    const read = pairsOf(lobe, place, seen);
+    const own = read.find((pair) => pair.turn === turn);
+    if (!own) return [];
+    const fault = faultOf(own, lobe);
+    if (fault) return fault;
+    const pairs = read.filter((pair) => faultOf(pair, lobe) === null);
+    const { mean, spread } = camCentreline(pairs, lobe);
+    return [
+      {
+        measure: `${lobe}-centreline`,
+        value: mean,
+        uncertainty: uncertaintyOf(practice, measureOf(`${lobe}-centreline`)),
+        terms: termsOf(pairs),
+        ...(spread > practice.timing.dropSpreadDeg ? { hints: [{ code: 'drop-spread', spread }] } : {}),
+      },
+    ];
+  },
+});
+
+export const intakeCentreline = centreline('intake');
+export const exhaustCentreline = centreline('exhaust');

@@ -1,0 +1,3 @@
+import { difference } from '../difference.js';
+
+export const pistonWall = difference('piston-wall', 'bore', 'piston-skirt');

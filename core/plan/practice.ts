@@ -1,0 +1,80 @@
+import { DEFAULT_MARGIN_DEG, STOP_METHODS, type StopMethod } from '../cam/valve-stops.js';
+import type { Metal } from '../engine/engine.js';
+import { toCanonical, type Unit } from '../units/units.js';
+import { DEFAULT_GROWTH } from '../valvetrain/lash.js';
+import type { Measure } from './measure.js';
+
+/** Along the firing order, or along the heads. */
+export const ALONG = ['firing', 'bank'] as const;
+export type Along = (typeof ALONG)[number];
+
+/**
+ * What a shop does, rather than what it allows: the schools that it works by and how far it trusts its instruments. It
+ * is part of a spec set, so that a record says by which practice it was judged.
+ */
+export interface Practice {
+  setting: {
+    /** How the crank is walked unless the builder chooses otherwise. */
+    method: StopMethod;
+    along: Along;
+    /** Crank degrees that a valve keeps from either ramp while it is set. */
+    marginDeg: number;
+  };
+  deadCentre: {
+    /** A pointer within this reads true: a wheel is read to a quarter or half degree. */
+    trueWithinDeg: number;
+    /** How far the quick dial is trusted: the piston dwells two or three degrees either way. */
+    roughDeg: number;
+  };
+  timing: {
+    /** Drops below the nose at which the centreline is taken, as dials are graduated. */
+    drops: Record<'in' | 'mm', number[]>;
+    /** Drops whose middles lie further apart than this tell of an asymmetric lobe, or of a doubtful set-up. */
+    dropSpreadDeg: number;
+    /** A careful hand sets a dial within this of the lifter's line. */
+    dialInLineDeg: number;
+    /** Targets by school, in crank degrees from the card's intake centreline. */
+    targets: { school: 'card' | 'retarded' | 'advanced'; shiftDeg: number }[];
+    /** Positions of the sprocket, and what the chain lets the cam fall back by as it settles. */
+    offsetsDeg: number[];
+    settleDeg: number;
+    toleranceDeg: number;
+  };
+  /** How much the lash opens from cold to hot. */
+  growth: { block: Metal; head: Metal; growth: number; unit: 'in' | 'mm' }[];
+  /** Where the shop trusts an instrument otherwise than the catalogue does. */
+  uncertainty: { measure: string; value: number; unit: Unit }[];
+}
+
+/** General shop practice, until a shop writes down its own. */
+export const GENERAL_PRACTICE: Practice = {
+  setting: { method: STOP_METHODS[0], along: 'firing', marginDeg: DEFAULT_MARGIN_DEG },
+  deadCentre: { trueWithinDeg: 0.5, roughDeg: 2.5 },
+  timing: {
+    drops: { in: [0.02, 0.05], mm: [0.5, 1] },
+    dropSpreadDeg: 1,
+    dialInLineDeg: 6,
+    targets: [
+      { school: 'card', shiftDeg: 0 },
+      { school: 'retarded', shiftDeg: 2 },
+      { school: 'advanced', shiftDeg: -2 },
+    ],
+    offsetsDeg: [-4, -2, 0, 2, 4],
+    settleDeg: 0.5,
+    toleranceDeg: 1,
+  },
+  growth: DEFAULT_GROWTH,
+  uncertainty: [],
+};
+
+/** How far a value of this measure is trusted here, canonical. */
+export function uncertaintyOf({ uncertainty }: Pick<Practice, 'uncertainty'>, { key, uncertainty: general }: Measure) {
+  const own = uncertainty.find(({ measure }) => measure === key);
+  return own ? toCanonical(own.value, own.unit) : general;
+}
+
+/** How much the lash opens from cold to hot on these metals, mm; undefined where the shop has no figure. */
+export function growthMm({ growth }: Pick<Practice, 'growth'>, block: Metal, head: Metal): number | undefined {
+  const row = growth.find((one) => one.block === block && one.head === head);
+  return row && toCanonical(row.growth, row.unit);
+}

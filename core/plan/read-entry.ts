@@ -1,0 +1,82 @@
+import type { Measure, Sides } from './measure.js';
+import { parseEntered, type ParsedEntry } from '../units/parse-entered.js';
+import { toCanonical, type Unit } from '../units/units.js';
+import { fromAfterTdc, type AngleSides } from '../wheel/wheel-face.js';
+
+export type EntryProblem =
+  | (ParsedEntry & { ok: false })['reason']
+  | 'not-an-option'
+  | 'unknown-side'
+  | 'sign-twice'
+  | 'off-the-wheel'
+  | 'too-many-sizes';
+
+/** What was typed at a place: its canonical value, and the sizes of several directions where there are some. */
+export type Entry = { ok: true; value: number; sizes: number[] } | { ok: false; reason: EntryProblem };
+
+/** Directions that a size may be taken in: front, front across, rear, rear across. */
+const MOST_SIZES = 4;
+const DEAD_CENTRES: Record<string, { side: 'after' | 'before'; deadCentre: 'TDC' | 'BDC' }> = {
+  atdc: { side: 'after', deadCentre: 'TDC' },
+  btdc: { side: 'before', deadCentre: 'TDC' },
+  abdc: { side: 'after', deadCentre: 'BDC' },
+  bbdc: { side: 'before', deadCentre: 'BDC' },
+};
+
+const isAngle = (sides: Sides): sides is AngleSides => sides.deadCentre !== undefined;
+
+/** A number with a side behind it: `31.5 after`, `4a`, `136 btdc`, `0.005 below`. Without one, plus is meant. */
+function readSided(sides: Sides, entered: string, unit: Unit): Entry {
+  const [, number, word] = /^(.*?)\s*([a-z]*)$/i.exec(entered.trim())!;
+  const parsed = parseEntered(number);
+  if (!parsed.ok) return parsed;
+  const value = toCanonical(parsed.value, unit);
+  if (unit === 'deg360' || unit === 'deg360r') {
+    if (word !== '' || !isAngle(sides)) return { ok: false, reason: 'unknown-side' };
+    if (value < 0 || value > 360) return { ok: false, reason: 'off-the-wheel' };
+    const read = fromAfterTdc(unit === 'deg360' ? value : -value, sides);
+    return { ok: true, value: read, sizes: [] };
+  }
+  if (isAngle(sides) && Math.abs(value) > 360) return { ok: false, reason: 'off-the-wheel' };
+  if (word === '') return { ok: true, value, sizes: [] };
+  if (/^\s*[+-]/.test(number)) return { ok: false, reason: 'sign-twice' };
+  const typed = word.toLowerCase();
+  const other = DEAD_CENTRES[typed];
+  if (other && isAngle(sides)) {
+    const afterTop = (other.deadCentre === 'BDC' ? 180 : 0) + (other.side === 'after' ? value : -value);
+    return { ok: true, value: fromAfterTdc(afterTop, sides), sizes: [] };
+  }
+  for (const [side, sign] of [
+    [sides.plus, 1],
+    [sides.minus, -1],
+  ] as const)
+    if (typed === side || typed === side[0]) return { ok: true, value: sign * value, sizes: [] };
+  return { ok: false, reason: 'unknown-side' };
+}
+
+/** Up to four sizes with `;` between them. Their mean stands for the size; what they differ by tells of its shape. */
+function readSizes(entered: string, unit: Unit): Entry {
+  const parsed = entered.split(';').map(parseEntered);
+  if (parsed.length > MOST_SIZES) return { ok: false, reason: 'too-many-sizes' };
+  const sizes: number[] = [];
+  for (const one of parsed) {
+    if (!one.ok) return one;
+    sizes.push(toCanonical(one.value, unit));
+  }
+  return { ok: true, value: sizes.reduce((sum, size) => sum + size, 0) / sizes.length, sizes };
+}
+
+/**
+ * Reads what was typed at a place, by what the measure is: one of its options, a number, a number with its side, or
+ * several sizes. One reader for screen and server, so that both always see the same value.
+ */
+export function readEntry(measure: Measure, entered: string, unit: Unit): Entry {
+  if (measure.options) {
+    const value = measure.options.indexOf(entered.trim());
+    return value >= 0 ? { ok: true, value, sizes: [] } : { ok: false, reason: 'not-an-option' };
+  }
+  if (measure.sides) return readSided(measure.sides, entered, unit);
+  if (measure.several) return readSizes(entered, unit);
+  const parsed = parseEntered(entered);
+  return parsed.ok ? { ok: true, value: toCanonical(parsed.value, unit), sizes: [] } : parsed;
+}

@@ -1,0 +1,51 @@
+import type { Stage } from '../plan/measure.js';
+import { sameValue } from '../tolerances.js';
+
+export const DISPOSITION_ACTIONS = ['re-measured', 'reworked', 'replaced', 'accepted'] as const;
+export type DispositionAction = (typeof DISPOSITION_ACTIONS)[number];
+
+/** What a decision was about: it holds only as long as this is still so. Canonical values. */
+export interface About {
+  verdict: 'low' | 'high' | 'suspect' | 'missing';
+  value: number | null;
+  limit: { min?: number; max?: number } | null;
+}
+
+/** What was decided about a value out of limits, or about one that was never taken (`readingId` null). */
+export interface Disposition {
+  id: string;
+  measure: string;
+  place: string;
+  action: DispositionAction;
+  reason: string;
+  readingId: string | null;
+  /** Null for a decision of the first version, which did not write it down; see `legacy-decisions.ts`. */
+  about: About | null;
+  by: string;
+  at: string;
+}
+
+/** The cautions of a stage were read on this engine. */
+export interface Acknowledgement {
+  id: string;
+  stage: Stage;
+  by: string;
+  at: string;
+}
+
+/** What people did about an engine besides measuring it, in the order in which they did it. */
+export type Act = ({ kind: 'disposition' } & Disposition) | ({ kind: 'caution' } & Acknowledgement);
+
+const same = (a: number | null | undefined, b: number | null | undefined) =>
+  a == null || b == null ? a == b : sameValue(a, b);
+
+/** Whether what was decided about is still what stands there. */
+export function stillSo(about: About | null, now: About): boolean {
+  if (!about) return true;
+  return (
+    about.verdict === now.verdict &&
+    same(about.value, now.value) &&
+    same(about.limit?.min, now.limit?.min) &&
+    same(about.limit?.max, now.limit?.max)
+  );
+}

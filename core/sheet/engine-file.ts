@@ -1,0 +1,45 @@
+import type { Engine } from '../engine/engine.js';
+import type { Stage } from '../plan/measure.js';
+import type { SpecSet } from '../plan/spec-sets.js';
+import type { Act, Disposition } from './acts.js';
+import type { Paper } from './papers.js';
+import type { Reading } from './reading.js';
+
+/** The newest signature on an engine, and how much was filed since that a record would hold. */
+export interface Signed {
+  revision: number;
+  signedAt: string;
+  since: number;
+}
+
+/**
+ * All that an engine is judged from, loaded in one go. `sheetOf` and `judgeLast` of it are the only ways to a verdict,
+ * so that what is shown while typing, what the server answers and what the sheet says cannot differ.
+ */
+export interface EngineFile {
+  engine: Engine;
+  spec: SpecSet;
+  /** In the order in which they arrived. */
+  readings: readonly Reading[];
+  /** In the order in which they were done. */
+  acts: readonly Act[];
+  /** In the order in which they were filed. */
+  papers: readonly Paper[];
+  signed: Signed | null;
+}
+
+/** The decisions on an engine, in the order in which they were made. */
+export const dispositionsOf = ({ acts }: Pick<EngineFile, 'acts'>): Disposition[] =>
+  acts.flatMap((act) => {
+    if (act.kind !== 'disposition') return [];
+    const { kind, ...disposition } = act;
+    return [disposition];
+  });
+
+/** The stages whose cautions were read on this engine. */
+export const acknowledgedOf = ({ acts }: Pick<EngineFile, 'acts'>): Stage[] => [
+  ...new Set(acts.flatMap((act) => (act.kind === 'caution' ? [act.stage] : []))),
+];
+
+/** Whether everything that was filed on this engine stands on its newest record. */
+export const isSigned = ({ signed }: Pick<EngineFile, 'signed'>): boolean => signed !== null && signed.since === 0;

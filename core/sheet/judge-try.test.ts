@@ -1,0 +1,166 @@
+import type { CamCard } from '../cam/cam-card.js';
+import { keyedMeasure } from '../derive/rules.js';
+import type { Engine, RockerMount } from '../engine/engine.js';
+import { LAYOUTS } from '../engine/layouts.js';
+import { GENERAL_PRACTICE } from '../plan/practice.js';
+import type { SpecLimit, SpecSet } from '../plan/spec-sets.js';
+import type { Unit } from '../units/units.js';
+import { judgingOf } from './judging.js';
+import { limitAt } from './limits.js';
+import type { Reading } from './reading.js';
+import { dialUnit, settingLimit, settingMeasure, settingValue } from './setting-value.js';
+import { judgeLast, sheetOf, standOf } from './sheet.js';
+import { fileOf, readingOf } from './test-file.js';
+
+const engine = LAYOUTS[0].engine as Engine;
+const solid: Engine = { ...engine, lifter: 'solid' };
+const limit = (change: Partial<SpecLimit> & Pick<SpecLimit, 'measure'>): SpecLimit => ({
+  unit: 'in', basis: 'absolute', required: false, source: 'test', ...change,
+}); // prettier-ignore
+const spec = (...limits: SpecLimit[]): SpecSet => ({
+  id: 's', version: 1, title: 'S', lifter: 'hydraulic', limits, practice: GENERAL_PRACTICE,
+}); // prettier-ignore
+const judging = (set: SpecSet, card?: CamCard, readings: Reading[] = []) => {
+  const file = fileOf({ engine, spec: set, card, readings });
+  return judgingOf(file, standOf(file));
+};
+const judged = (set: SpecSet, reading: Reading, of: Engine = engine) =>
+  judgeLast(fileOf({ engine: of, spec: set, readings: [reading] }));
+
+describe('which limit a value is judged by', () => {
+  const depth = limit({ measure: 'plunger-depth', min: 0.02, max: 0.06 });
+  const turns = limit({ measure: 'preload-turns', min: 0.25, max: 0.75, unit: 'turn' });
+  const value = readingOf('preload-turns', '1I', '0.9', 'turn');
+
+  test('its own, if the spec names it; else that of what it says otherwise', () => {
+    expect(judged(spec(depth, turns), value)).toMatchObject({ verdict: 'high', limit: { measure: 'preload-turns' } });
+    expect(judged(spec(depth), value)).toMatchObject({
+      verdict: 'doubt',
+      limit: { measure: 'plunger-depth' },
+      judgedAs: { measure: 'plunger-depth' },
+    });
+    expect(judged(spec(), value)).toMatchObject({ verdict: 'unjudged', limit: null });
+  });
+
+  test('the uncertainty of the turns goes through the lever with them, as far as the shop trusts its count', () => {
+    const lever = (1 / 24) * 25.4 * (1 + 1 / 1.6);
+    expect(judged(spec(depth), value).limit!.uncertainty).toBeCloseTo((1 / 16) * lever, 9);
+    const careful = { ...GENERAL_PRACTICE, uncertainty: [{ measure: 'preload-turns', value: 1 / 32, unit: 'turn' as Unit }] };
+    expect(judged({ ...spec(depth), practice: careful }, value).limit!.uncertainty).toBeCloseTo((1 / 32) * lever, 9);
+  }); // prettier-ignore
+
+  test('a factor of the bore is a length only once the bore of that cylinder is measured', () => {
+    const gap = spec(limit({ measure: 'ring-gap-top', min: 0.0045, basis: 'of-bore' }));
+    const bored = judging(gap, undefined, [readingOf('bore', '3', '100', 'mm')]);
+    expect(limitAt(bored, 'ring-gap-top', '3', 0)!.min).toBeCloseTo(0.45, 9);
+    expect(limitAt(bored, 'ring-gap-top', '5', 0)).toBeNull();
+  });
+
+  test('a preferred line goes with its limit, in whatever it is measured from', () => {
+    const gap = spec(limit({ measure: 'ring-gap-top', min: 0.0045, preferred: 0.005, basis: 'of-bore' }));
+    const bored = judging(gap, undefined, [readingOf('bore', '3', '100', 'mm')]);
+    expect(limitAt(bored, 'ring-gap-top', '3', 0)!.preferred).toBeCloseTo(0.5, 9);
+  });
+
+  test('the card gives a limit only where the spec set says how far a cam may differ', () => {
+    const card: CamCard = { unit: 'in', checkAt: 'lobe', checkLift: 0.05, intakeCentreline: 108 };
+    const held = ['intake-centreline', 'exhaust-centreline'].map((measure) =>
+      limit({ measure, min: -1.5, max: 1.5, unit: 'deg', basis: 'of-card' }),
+    );
+    expect(limitAt(judging(spec(), card), 'intake-centreline', 'engine', 0)).toBeNull();
+    expect(limitAt(judging(spec(...held), card), 'intake-centreline', 'engine', 0)).toMatchObject({
+      min: 106.5,
+      max: 109.5,
+      source: { code: 'card', expected: 108, note: 'test' },
+    });
+    expect(limitAt(judging(spec(...held), card), 'exhaust-centreline', 'engine', 0)).toBeNull();
+    expect(limitAt(judging(spec(...held)), 'intake-centreline', 'engine', 0)).toBeNull();
+  });
+
+  test('a lobe lift is stated in the unit in which its card prints it', () => {
+    const card: CamCard = { unit: 'mm', checkAt: 'lobe', checkLift: 1, intakeLobeLift: 8.4 };
+    const applied = limitAt(judging(spec(), card), 'lobe-lift', '1I', 0)!;
+    expect(applied.stated).toEqual({ min: 8.354, max: 8.446, unit: 'mm' });
+  });
+
+  test('values are compared with those judged by the same limit, and never with their own place', () => {
+    const cold = spec(
+      limit({ measure: 'lash-cold', valve: 'I', max: 0.02 }),
+      limit({ measure: 'lash-cold', valve: 'E', max: 0.03 }),
+    );
+    const others = ['1E', '3E', '5E', '7E'].map((place) => readingOf('lash-cold', place, '0.6', 'mm'));
+    const hintsOf = (last: Reading) =>
+      judgeLast(fileOf({ engine: solid, spec: cold, readings: [...others, last] })).hints.map(({ code }) => code);
+    expect(hintsOf(readingOf('lash-cold', '1I', '0.4', 'mm'))).toEqual([]);
+    expect(hintsOf(readingOf('lash-cold', '8E', '0.4', 'mm'))).toContain('differs-from-siblings');
+  });
+});
+
+describe('what follows from one reading', () => {
+  const valueOf = (reading: Reading, measure: string, of: Engine = solid) =>
+    sheetOf(fileOf({ engine: of, spec: spec(), readings: [reading] })).rows.find((row) => row.measure === measure)
+      ?.value;
+
+  test.each<[RockerMount, number | undefined]>([
+    ['stud-nut', (0.5 / 24) * 25.4 * (1 + 1 / 1.6)],
+    ['rocker-screw', (0.5 / 24) * 25.4],
+    ['pedestal-shim', undefined],
+  ])('turns with a %s', (mount, depth) => {
+    const made = valueOf(readingOf('preload-turns', '1I', '0.5', 'turn'), 'plunger-depth', { ...engine, mount });
+    if (depth === undefined) expect(made).toBeUndefined();
+    else expect(made).toBeCloseTo(depth, 9);
+  });
+
+  test('hot and cold lash give each other, where the shop knows the growth and neither closes up', () => {
+    expect(valueOf(readingOf('lash-hot', '1I', '0.5588', 'mm'), 'lash-cold')).toBeCloseTo(0.4064, 9);
+    expect(valueOf(readingOf('lash-cold', '1I', '0.4064', 'mm'), 'lash-hot')).toBeCloseTo(0.5588, 9);
+    expect(valueOf(readingOf('lash-hot', '1I', '0.01', 'mm'), 'lash-cold')).toBeUndefined();
+    const odd: Engine = { ...solid, metals: { block: 'aluminium', head: 'iron' } };
+    expect(valueOf(readingOf('lash-hot', '1I', '0.5', 'mm'), 'lash-cold', odd)).toBeUndefined();
+  });
+
+  test('its formula is told in named terms that give the value, whoever shows them', () => {
+    const [, depth] = sheetOf(fileOf({ engine, spec: spec(), readings: [readingOf('preload-turns', '1I', '0.5', 'turn')] })).rows; // prettier-ignore
+    expect(depth.derivedFrom!.formula).toEqual({
+      rule: 'plunger-depth',
+      terms: [
+        { name: 'preload-turns', sign: '+', value: 0.5, unit: 'turn', source: 'reading' },
+        { name: 'thread', sign: '÷', value: 24, unit: 'per-in', source: 'engine' },
+        { name: 'lever', sign: '×', value: 1.625, unit: 'ratio', source: 'engine' },
+      ],
+    });
+  });
+
+  test('a depth is typed as turns wherever the adjuster turns', () => {
+    expect(keyedMeasure({ mount: 'stud-nut' }, 'plunger-depth')).toBe('preload-turns');
+    expect(keyedMeasure({ mount: 'pedestal-shim' }, 'plunger-depth')).toBe('plunger-depth');
+    expect(keyedMeasure({ mount: 'stud-nut' }, 'lash-cold')).toBe('lash-cold');
+  });
+});
+
+describe('what stands for a valve on its dial', () => {
+  const depth = spec(limit({ measure: 'plunger-depth', min: 0.02, max: 0.06 }));
+  const row = (measure: string, limited: boolean) => ({
+    measure, place: '1I', limit: limited ? { measure, stated: { unit: 'in' as Unit } } : null,
+  }); // prettier-ignore
+
+  test('the value that its limit is on, else the first that was taken', () => {
+    expect(settingValue([row('preload-turns', false), row('plunger-depth', true)], '1I')!.measure).toBe('plunger-depth');
+    expect(settingValue([row('preload-turns', false)], '1I')!.measure).toBe('preload-turns');
+    // Judged by turns: the depth that they make stands beside, without a limit of its own.
+    expect(settingValue([row('plunger-depth', false), row('preload-turns', true)], '1I')!.measure).toBe('preload-turns');
+    expect(settingValue([row('lobe-lift', true)], '1I')).toBeNull();
+  }); // prettier-ignore
+
+  test('what is typed, and by which limit the empty dial is drawn', () => {
+    expect(settingMeasure(engine, depth, '1I')).toBe('preload-turns');
+    expect(settingMeasure(solid, spec(), '1I')).toBe('lash-cold');
+    expect(settingLimit(judging(depth), '1I')!.min).toBeCloseTo(0.508, 9);
+    expect(settingLimit(judging(spec()), '1I')).toBeNull();
+  });
+
+  test('inches are shown as thou on a small dial', () => {
+    expect(dialUnit({ ...row('plunger-depth', true), enteredUnit: 'in' })).toBe('thou');
+    expect(dialUnit({ limit: null, enteredUnit: 'mm' })).toBe('mm');
+  });
+});

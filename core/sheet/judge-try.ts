@@ -1,0 +1,128 @@
+import type { Formula } from '../derive/rule.js';
+import { parseValve } from '../engine/places.js';
+import { hintsFor, type Hint } from '../judge/hints.js';
+import { judge, type Verdict } from '../judge/judge.js';
+import { measureOf } from '../plan/measures.js';
+import { uncertaintyOf } from '../plan/practice.js';
+import { limitFor, type SpecSet } from '../plan/spec-sets.js';
+import { misalignment } from '../wheel/misalignment.js';
+import { isSuspect } from './angle-doubts.js';
+import type { Judging } from './judging.js';
+import { limitAt, type AppliedLimit } from './limits.js';
+import { slotKey } from './slot.js';
+import type { Try } from './stand.js';
+
+export interface Judged {
+  /** `suspect` is an angle whose wheel slipped or whose sprocket was moved since. */
+  verdict: Verdict | 'unjudged' | 'suspect';
+  limit: AppliedLimit | null;
+  /** The value that the verdict went by, where the spec names what follows from this one and not this one. */
+  judgedAs?: { measure: string; value: number; uncertainty: number; formula: Formula };
+  hints: Hint[];
+}
+
+const trustIn = ({ spec }: Judging, one: Try): number =>
+  one.derived?.uncertainty ?? uncertaintyOf(spec.practice, measureOf(one.measure));
+
+/** What a reading says otherwise, as long as nothing newer was read there. */
+function carriedBy({ stand }: Judging, one: Try): Try | undefined {
+  const made = stand.madeBy(one.id).find(({ derived }) => derived!.carried);
+  return made && stand.tries(made).at(-1)?.id === one.id && made.id === one.id ? made : undefined;
+}
+
+/** The verdict by limits alone: by its own if there is one, else by that of what it says otherwise. */
+function byLimit(judging: Judging, one: Try, through: Try | undefined): Omit<Judged, 'hints'> {
+  const limit = limitAt(judging, one.measure, one.place, trustIn(judging, one));
+  if (limit) return { verdict: judge(one.value, limit, limit.uncertainty), limit };
+  if (!through || one.derived) return { verdict: 'unjudged', limit: null };
+  const { measure, value, derived } = through;
+  const carried = limitAt(judging, measure, through.place, derived!.uncertainty);
+  if (!carried) return { verdict: 'unjudged', limit: null };
+  const { uncertainty, formula } = derived!;
+  return {
+    verdict: judge(value, carried, uncertainty),
+    limit: carried,
+    judgedAs: { measure, value, uncertainty, formula },
+  };
+}
+
+/** The verdict on a try, current or earlier, without what is odd about it. */
+export function verdictOn(judging: Judging, one: Try): Judged['verdict'] {
+  if (isSuspect(judging.doubtOf(one))) return 'suspect';
+  return byLimit(judging, one, judging.stand.carried(one)).verdict;
+}
+
+/** Places whose values are compared with each other: those judged by the same limit. */
+function alike(spec: SpecSet, measure: string, a: string, b: string): boolean {
+  // Intake and exhaust lobes are ground to different lifts, limit or no limit.
+  if (measure === 'lobe-lift' && parseValve(a)?.kind !== parseValve(b)?.kind) return false;
+  return limitFor(spec, measure, a) === limitFor(spec, measure, b);
+}
+
+/** The newest values of the same measure at other places, taken at the same and on the same occasion. */
+function siblingsOf({ stand, spec }: Judging, one: Try): Try[] {
+  const here = slotKey({ ...one, place: '' });
+  return stand
+    .ofMeasure(one.measure)
+    .map((history) => history[history.length - 1])
+    .filter(
+      (other) =>
+        other.place !== one.place &&
+        slotKey({ ...other, place: '' }) === here &&
+        alike(spec, one.measure, one.place, other.place),
+    );
+}
+
+/** The verdict that another value, or the same at another place, would have by limits alone. */
+const verdictIf = (judging: Judging, one: Try, change: Partial<Pick<Try, 'value' | 'place'>>): Judged['verdict'] => {
+  const trial = { ...one, ...change };
+  return byLimit(judging, trial, judging.stand.carried(trial)).verdict;
+};
+
+/** What is odd about a value by its own measure: not against its siblings, but against what it hangs on. */
+function ownHints(judging: Judging, { measure, place, value, derived }: Try): Hint[] {
+  const hints: Hint[] = [];
+  if (limitFor(judging.spec, measure, place)?.basis === 'of-bore' && judging.boreMm(place) === undefined)
+    hints.push({ code: 'bore-unknown' });
+  const expected = measure === 'lobe-lift' ? judging.expected(measure, place) : undefined;
+  if (expected !== undefined && value > 0 && expected - value > measureOf(measure).resolution) {
+    const maxAngleDeg = judging.spec.practice.timing.dialInLineDeg;
+    hints.push({ code: 'lift-short', ...misalignment({ expected, observed: value, maxAngleDeg }) });
+  }
+  return [...hints, ...(derived?.hints ?? [])];
+}
+
+/**
+ * The other valve of the cylinder, where the value is out by the limit of its own and would be within there. A limit on
+ * what the value makes is the same for both: only their ratios would tell them apart, which is no sign of a mix-up.
+ */
+function otherValve(judging: Judging, one: Try, { verdict, judgedAs }: Omit<Judged, 'hints'>): Hint[] {
+  const valve = parseValve(one.place);
+  if (!valve || judgedAs || (verdict !== 'low' && verdict !== 'high')) return [];
+  const place = `${valve.cylinder}${valve.kind === 'I' ? 'E' : 'I'}`;
+  return verdictIf(judging, one, { place }) === 'in' ? [{ code: 'fits-other-valve', place }] : [];
+}
+
+/** Judges the try that counts in its slot: by its limit, against its siblings, and by whether its angle holds. */
+export function judgeTry(judging: Judging, one: Try): Judged {
+  const carried = carriedBy(judging, one);
+  const own = byLimit(judging, one, carried);
+  const doubt = judging.doubtOf(one);
+  const verdict = isSuspect(doubt) ? 'suspect' : own.verdict;
+  // What says a reading otherwise is as odd as the reading, and no odder.
+  if (one.derived?.carried) return { ...own, verdict, hints: [] };
+  const hints = hintsFor({
+    measure: measureOf(one.measure),
+    place: one.place,
+    value: one.value,
+    others: siblingsOf(judging, one),
+    withinLimit: own.limit ? (trial) => verdictIf(judging, one, { value: trial }) === 'in' : null,
+    ...(own.limit && !own.judgedAs ? { limit: own.limit } : {}),
+    computed: one.derived !== undefined,
+  });
+  return {
+    ...own,
+    verdict,
+    hints: [...(doubt ? [{ code: doubt }] : []), ...hints, ...otherValve(judging, one, own), ...ownHints(judging, one)],
+  };
+}

@@ -1,0 +1,89 @@
+import { limitFor, type SpecLimit } from '../plan/spec-sets.js';
+import { figureShown } from '../units/format.js';
+import { toCanonical, type Unit } from '../units/units.js';
+import type { Judging } from './judging.js';
+
+/** Who states a limit: the shop's set with its note; the cam card, give or take what the set allows; its lobe lift. */
+export type LimitSource =
+  | { code: 'shop'; note: string }
+  | { code: 'card'; expected: number; note: string }
+  | { code: 'card-lift'; lineDeg: number };
+
+/** The limit that a verdict went by, in canonical units, with the figures as they were stated and their source beside it. */
+export interface AppliedLimit<Source = LimitSource> {
+  measure: string;
+  min?: number;
+  max?: number;
+  /** The line inside the limit that the shop would rather keep. */
+  preferred?: number;
+  uncertainty: number;
+  stated: { min?: number; max?: number; unit: Unit };
+  source: Source;
+}
+
+type Edges = Pick<AppliedLimit, 'min' | 'max' | 'preferred'>;
+
+/** The edges that are stated, each changed by `to`. */
+function edges({ min, max, preferred }: Edges, to: (edge: number) => number): Edges {
+  return {
+    ...(min === undefined ? {} : { min: to(min) }),
+    ...(max === undefined ? {} : { max: to(max) }),
+    ...(preferred === undefined ? {} : { preferred: to(preferred) }),
+  };
+}
+
+/** A limit of the spec set at a place, canonical; `null` while what it is measured from (a bore, a card) is not known. */
+function specLimit(limit: SpecLimit, uncertainty: number, judging: Judging, place: string): AppliedLimit | null {
+  const { measure, unit, basis, source: note } = limit;
+  switch (basis) {
+    case 'absolute':
+      return {
+        measure,
+        ...edges(limit, (edge) => toCanonical(edge, unit)),
+        uncertainty,
+        stated: { ...edges({ min: limit.min, max: limit.max }, (edge) => edge), unit },
+        source: { code: 'shop', note },
+      };
+    case 'of-bore': {
+      const boreMm = judging.boreMm(place);
+      if (boreMm === undefined) return null;
+      return {
+        measure,
+        ...edges(limit, (edge) => edge * boreMm),
+        uncertainty,
+        // A product is stated as fine as it can be measured; what the shop wrote stands as it is written.
+        stated: { ...edges({ min: limit.min, max: limit.max }, (edge) => figureShown(edge * boreMm, unit)), unit },
+        source: { code: 'shop', note },
+      };
+    }
+    case 'of-card': {
+      const expected = judging.expected(measure, place);
+      if (expected === undefined) return null;
+      const around = edges(limit, (edge) => expected + toCanonical(edge, unit));
+      const { preferred, ...stated } = around;
+      return { measure, ...around, uncertainty, stated: { ...stated, unit }, source: { code: 'card', expected, note } };
+    }
+  }
+}
+
+/**
+ * The card's own lobe lift: a dial a little out of line reads short, and what no believable angle explains is another
+ * cam, or a worn one.
+ */
+function lobeLiftLimit(judging: Judging, place: string, uncertainty: number): AppliedLimit | null {
+  const expected = judging.expected('lobe-lift', place);
+  if (expected === undefined) return null;
+  const lineDeg = judging.spec.practice.timing.dialInLineDeg;
+  const slack = expected * (1 - Math.cos((lineDeg * Math.PI) / 180));
+  const [min, max] = [expected - slack, expected + slack];
+  const unit = judging.cardUnit;
+  const stated = { min: figureShown(min, unit), max: figureShown(max, unit), unit };
+  return { measure: 'lobe-lift', min, max, uncertainty, stated, source: { code: 'card-lift', lineDeg } };
+}
+
+/** The limit on a measure at a place, whoever states it; `null` where nobody does, or what it hangs on is not known. */
+export function limitAt(judging: Judging, measure: string, place: string, uncertainty: number): AppliedLimit | null {
+  const stated = limitFor(judging.spec, measure, place);
+  if (stated) return specLimit(stated, uncertainty, judging, place);
+  return measure === 'lobe-lift' ? lobeLiftLimit(judging, place, uncertainty) : null;
+}

@@ -1,0 +1,31 @@
+import { completeCard, type CamCard, type CompletedCard } from '../cam/cam-card.js';
+import type { LobeSweep } from '../cam/lobe-sweep.js';
+
+/** What is kept whole with an engine and filed anew rather than edited. Its kinds are rows of `contracts/papers/`. */
+export interface Paper {
+  id: string;
+  kind: string;
+  body: unknown;
+  by: string;
+  /** When it was filed; ISO 8601, UTC. */
+  at: string;
+}
+
+type Filed = { papers: readonly Paper[] };
+
+const completed = new WeakMap<object, CompletedCard>();
+
+/** The newest cam card, completed, or null. Completing takes a while and is asked for often: once a card. */
+export function cardOf({ papers }: Filed): CompletedCard | null {
+  const body = papers.findLast(({ kind }) => kind === 'cam-card')?.body as CamCard | undefined;
+  if (!body) return null;
+  const known = completed.get(body) ?? completeCard(body);
+  completed.set(body, known);
+  return known;
+}
+
+/** The lobes that were swept, in the order in which they were. */
+export const sweepsOf = ({ papers }: Filed): LobeSweep[] =>
+  papers
+    .filter(({ kind }) => kind === 'lobe-sweep')
+    .map(({ id, body, by, at }) => ({ id, ...(body as Omit<LobeSweep, 'id' | 'by' | 'at'>), by, at }));

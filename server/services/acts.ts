@@ -1,0 +1,94 @@
+import type { z } from 'zod';
+import type { postDispositionSchema } from '../../contracts/reading.js';
+import type { Person } from '../../contracts/shop.js';
+import { findPlace } from '../../core/engine/places.js';
+import type { Stage } from '../../core/plan/measure.js';
+import { findMeasure } from '../../core/plan/measures.js';
+import type { About, Act, Disposition } from '../../core/sheet/acts.js';
+import { acknowledgedOf } from '../../core/sheet/engine-file.js';
+import { sheetOf, type Flag } from '../../core/sheet/sheet.js';
+import { Failure } from '../failure.js';
+import { insertAct, listActs } from '../store/act-store.js';
+import type { Context } from './context.js';
+import type { Engines } from './engines.js';
+
+/** What people do about an engine besides measuring it. Each is a row of the acts, and of the log. */
+async function file({ audit }: Context, engines: Engines, engineId: string, act: Act, name: string, body: object) {
+  const entry = { at: new Date(act.at), by: act.by, act: name, engineId, body: { ...body } };
+  await audit.record(entry, (queries) => insertAct(queries, engineId, act));
+  engines.atHand.forget(engineId);
+}
+
+/** Writes down that somebody has read the cautions of a stage on this engine; answers the stages that were read. */
+export async function acknowledgeCautions(
+  context: Context,
+  engines: Engines,
+  engineId: string,
+  by: Person,
+  stage: Stage,
+): Promise<Stage[]> {
+  const { id } = await engines.get(engineId);
+  const acknowledged = async () => acknowledgedOf({ acts: (await listActs(context.database, [id])).get(id)! });
+  if ((await acknowledged()).includes(stage)) return acknowledged();
+  const act: Act = {
+    kind: 'caution',
+    id: context.newId(),
+    stage,
+    by: by.handle,
+    at: context.clock.now().toISOString(),
+  };
+  await file(context, engines, id, act, 'caution.acknowledged', { stage });
+  return acknowledged();
+}
+
+const aboutOf = (flag: Flag | undefined): About =>
+  flag
+    ? { verdict: flag.verdict, value: flag.value, limit: flag.limit }
+    : { verdict: 'missing', value: null, limit: null };
+
+/**
+ * Writes down what was decided about a value out of its limits, or about one that is missing. Accepting is the
+ * lead's; a missing value can only be accepted. Re-measured, reworked and replaced say what was done: the flag itself
+ * closes when a later reading in its slot lies within the limits.
+ *
+ * @throws Failure disposition.lead-only, disposition.nothing-to-decide, disposition.needs-reading
+ */
+export async function decide(
+  context: Context,
+  engines: Engines,
+  engineId: string,
+  by: Person,
+  asked: z.infer<typeof postDispositionSchema>,
+): Promise<Disposition> {
+  const { measure, action, reason } = asked;
+  if (action === 'accepted' && by.role !== 'lead' && by.role !== 'owner') throw new Failure('disposition.lead-only');
+
+  const { id, engine } = await engines.get(engineId);
+  const scope = findMeasure(measure)?.scope;
+  const place = (scope && findPlace(engine, scope, asked.place)) ?? asked.place;
+  const sheet = sheetOf(await engines.file(id));
+  const here = (at: { measure: string; place: string }) => at.measure === measure && at.place === place;
+  const flag = sheet.flags.find((one) => here(one) && one.open) ?? sheet.flags.find(here);
+  const missing = sheet.missing.find(here);
+  // A value that is settled may still be explained; accepting it again decides nothing.
+  if ((!flag && !missing) || (flag && !flag.open && action === 'accepted'))
+    throw new Failure('disposition.nothing-to-decide', [
+      { path: 'place', message: `nothing to decide about ${measure} at ${place}` },
+    ]);
+  if (!flag && action !== 'accepted') throw new Failure('disposition.needs-reading');
+
+  const made: Disposition = {
+    id: context.newId(),
+    measure,
+    place,
+    action,
+    reason,
+    readingId: flag?.readingId ?? null,
+    about: aboutOf(flag),
+    by: by.handle,
+    at: context.clock.now().toISOString(),
+  };
+  const body = { measure, place, action, reason, about: made.about };
+  await file(context, engines, id, { kind: 'disposition', ...made }, 'disposition.made', body);
+  return made;
+}

@@ -1,0 +1,36 @@
+import type { LoaderFunctionArgs } from 'react-router';
+import { ApiError, ask, signedFile } from './api.js';
+
+/**
+ * What a place shows is loaded by its address. Whoever is not signed in is asked for a PIN by the frame at the same
+ * address, and it is loaded then.
+ */
+function loads<Answer>(load: (args: LoaderFunctionArgs) => Promise<Answer>) {
+  return async (args: LoaderFunctionArgs): Promise<Answer | null> => {
+    try {
+      return await load(args);
+    } catch (error) {
+      if (error instanceof ApiError && error.status === 401) return null;
+      throw error;
+    }
+  };
+}
+
+export const floorLoader = loads(({ request }) => {
+  const asked = new URL(request.url).searchParams;
+  const search = asked.get('search') ?? '';
+  const page = Number(asked.get('page') ?? 1);
+  return ask('GET /api/engines', { query: { search, page } }).then((found) => ({ ...found, search }));
+});
+export const peopleLoader = loads(() => ask('GET /api/people'));
+export const specSetsLoader = loads(() => ask('GET /api/spec-sets'));
+/** The newest record of an engine as it was signed; null before the first. */
+export const signedLoader = loads(async ({ params }) => {
+  const { records } = await ask('GET /api/engines/:id/records', { params: { id: params.id! } });
+  return records.length > 0 ? { id: records[0].id, ...(await signedFile(records[0].id)) } : null;
+});
+/** What the shop knows of the fingerprint in the address; null where there is none. */
+export const fingerprintLoader = async ({ request }: LoaderFunctionArgs) => {
+  const fingerprint = new URL(request.url).searchParams.get('fingerprint');
+  return fingerprint ? ask('GET /api/verify/:fingerprint', { params: { fingerprint } }) : null;
+};

@@ -1,0 +1,97 @@
+import Button from '@mui/material/Button';
+import { useState, type ReactNode } from 'react';
+import { useNavigate } from 'react-router';
+import { KeysHelp } from './KeysHelp.js';
+import './measuring.css';
+import { StagePanel, type PanelProps } from './StagePanel.js';
+import { useMeasuringKeys, type MeasuringActs } from './use-keys.js';
+
+/** Where the builder stands on the way through a stage, and how he goes on. */
+interface Way extends Pick<PanelProps, 'target' | 'entry' | 'lengthUnit'> {
+  take: () => void;
+  cycleUnit: () => void;
+}
+
+interface Props extends Pick<PanelProps, 'stage' | 'todo'> {
+  steps: Way;
+  /** What the drawing is of, and what stands beside it in its line: counts, flags, choices. */
+  title: string;
+  line?: ReactNode;
+  /** What is said over the drawing. */
+  notice?: ReactNode;
+  drawing: ReactNode;
+  /** Down the side: the measures of the stage. */
+  list?: ReactNode;
+  /** What has the panel's heading: the place or the measure that is active. */
+  where: string;
+  /** Further things in the panel, below the verdict. */
+  children?: ReactNode;
+  /** Along the bottom: the crank strip. */
+  strip?: ReactNode;
+  turn: MeasuringActs['turn'];
+  walk: MeasuringActs['walk'];
+  /** The keys of this place that are worth a line under the drawing, and all of them for `?`. */
+  keyLine: ReactNode;
+  keys: [key: string, does: string][];
+}
+
+/**
+ * A measuring place: its drawing as the form, the panel that says what to do now, the keys of one hand, and the crank
+ * strip. A stage brings its steps and its drawing.
+ */
+export function MeasuringPlace({
+  steps,
+  title,
+  line,
+  notice,
+  drawing,
+  list,
+  where,
+  strip,
+  turn,
+  walk,
+  keyLine,
+  keys,
+  ...panel
+}: Props) {
+  const navigate = useNavigate();
+  const [help, setHelp] = useState(false);
+  const { target, entry, lengthUnit } = steps;
+  useMeasuringKeys({
+    type: entry.type,
+    erase: entry.erase,
+    escape: () => (entry.typed ? entry.clear() : void navigate('/')),
+    take: steps.take,
+    turn,
+    walk,
+    side: entry.side,
+    cycleUnit: steps.cycleUnit,
+    help: () => setHelp((shown) => !shown),
+  });
+  return (
+    <div className={list ? 'measuring' : 'measuring without-list'}>
+      {list}
+      <section className="measuring-main">
+        <div className="measuring-line">
+          <h2>{title}</h2>
+          {line}
+        </div>
+        {notice}
+        <div className="measuring-drawing">{drawing}</div>
+        <p className="measuring-keys">
+          {keyLine} <kbd>U</kbd> {lengthUnit}{' '}
+          <Button size="small" onClick={() => setHelp(true)}>
+            <kbd>?</kbd>&nbsp;keys
+          </Button>
+        </p>
+      </section>
+      <StagePanel title={where} target={target} entry={entry} lengthUnit={lengthUnit} {...panel} />
+      {strip && (
+        <section className="measuring-strip" aria-label="Crank strip">
+          {strip}
+        </section>
+      )}
+      <KeysHelp open={help} onClose={() => setHelp(false)} keys={keys} />
+    </div>
+  );
+}

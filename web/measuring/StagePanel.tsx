@@ -1,0 +1,136 @@
+import { useMemo, type ReactNode } from 'react';
+import { wordTerms } from '../../contracts/wording/formula.js';
+import { feeds } from '../../core/derive/rules.js';
+import type { Stage } from '../../core/plan/measure.js';
+import { measureOf } from '../../core/plan/measures.js';
+import { uncertaintyOf } from '../../core/plan/practice.js';
+import { judgingOf } from '../../core/sheet/judging.js';
+import { limitAt, type AppliedLimit } from '../../core/sheet/limits.js';
+import { answerAt } from '../../core/sheet/sheet.js';
+import { slotKey } from '../../core/sheet/slot.js';
+import { formatFigure, formatValue, UNIT_LABEL } from '../../core/units/format.js';
+import type { Unit } from '../../core/units/units.js';
+import { FormulaLine } from '../drawings/FormulaLine.js';
+import { MarginBar } from '../drawings/MarginBar.js';
+import { VerdictMark } from '../drawings/VerdictMark.js';
+import { useDesk } from '../state/use-desk.js';
+import { Cautions, Hints, JustTaken, LimitNote, ReadHereBefore, sayDerived, StandingCaution } from './panel-parts.js';
+import './panel.css';
+import { saySpare } from './say-spare.js';
+import type { EntryState, Target } from './use-entry.js';
+
+export interface PanelProps {
+  stage: Stage;
+  title: string;
+  /** What to do now, in a sentence or two. */
+  todo: ReactNode;
+  target: Target;
+  entry: EntryState;
+  lengthUnit: Unit;
+  children?: ReactNode;
+}
+
+/** Width of the panel in parts of a figure's height: several sizes in one line stay whole. */
+const NUMBER_ROOM = 410;
+
+/** The limit that a value will be judged by before there is one: its own, or that of what follows from it. */
+function useLimitAhead({ slot, measure }: Target): AppliedLimit | null {
+  const file = useDesk((desk) => desk.file!);
+  const stand = useDesk((desk) => desk.stand!);
+  return useMemo(() => {
+    const judging = judgingOf(file, stand);
+    const of = (key: string) => limitAt(judging, key, slot.place, uncertaintyOf(file.spec.practice, measureOf(key)));
+    return [measure.key, ...feeds(measure.key)].map(of).find((limit) => limit !== null) ?? null;
+  }, [file, stand, slot, measure]);
+}
+
+/** The panel beside a measuring drawing: what to do, the number, how its verdict comes about, what was read before. */
+export function StagePanel({ stage, title, todo, target, entry, lengthUnit, children }: PanelProps) {
+  const sheet = useDesk((desk) => desk.sheet!);
+  const readings = useDesk((desk) => desk.readings);
+  const { slot, measure, unit } = target;
+  const { preview } = entry;
+  const judged = preview ?? answerAt(sheet, slot);
+  const ahead = useLimitAhead(target);
+  const latest = readings.findLast((reading) => slotKey(reading) === slotKey(slot));
+  const shown = entry.typed || latest?.entered || '–';
+
+  const [own, ...made] = judged?.rows ?? [];
+  // Both are always shown, what is typed and what it makes; the spec set names the one that is judged.
+  const through = judged?.judgedAs;
+  const makes = made.find((row) => row.measure === through?.measure) ?? made[0] ?? own;
+  const value = through?.value ?? own?.value;
+  const limit = judged?.limit ?? ahead;
+  const shownIn = (key: string): Unit => {
+    const { quantity, units } = measureOf(key);
+    return quantity === 'angle' ? 'deg' : quantity === 'length' ? lengthUnit : units[0];
+  };
+  const siblings = limit
+    ? sheet.rows.filter((row) => row.measure === limit.measure && row.place !== slot.place).map((row) => row.value)
+    : [];
+  const formula = makes?.derivedFrom?.formula;
+  return (
+    <aside className="now" aria-label="What to do now">
+      <div className="now-rest" tabIndex={0}>
+        <h2>{title}</h2>
+        <Cautions stage={stage} />
+        <div className="now-todo">{todo}</div>
+        <p className="now-number">
+          <span
+            className="figure"
+            data-testid="active-number"
+            style={{ fontSize: Math.min(58, NUMBER_ROOM / shown.length) }}
+          >
+            {shown}
+          </span>
+          <span>{UNIT_LABEL[unit]}</span>
+        </p>
+        {entry.problem && (
+          <p role="alert" style={{ color: 'var(--flag)' }}>
+            {measure.title}: {entry.problem}
+          </p>
+        )}
+        {judged && (
+          <p className="now-verdict">
+            {through && (
+              <>
+                {measureOf(through.measure).title.toLowerCase()}{' '}
+                <strong className="figure">{formatValue(through.value, shownIn(through.measure))}</strong>{' '}
+              </>
+            )}
+            {judged.verdict !== 'unjudged' && <VerdictMark mark={judged.verdict} size={16} />}
+            {judged.limit && value !== undefined && (
+              <span className="now-spare">, {saySpare(value, judged.limit, shownIn(judged.limit.measure))}</span>
+            )}
+          </p>
+        )}
+        {limit && (
+          <MarginBar
+            limit={limit}
+            uncertainty={limit.uncertainty}
+            value={value ?? null}
+            mark={judged && judged.verdict !== 'unjudged' ? judged.verdict : 'missing'}
+            siblings={siblings}
+            figure={(edge) => formatFigure(edge, shownIn(limit.measure))}
+          />
+        )}
+        {formula && (
+          <FormulaLine
+            of={
+              makes === own || through?.measure === makes.measure
+                ? null
+                : `${measureOf(makes.measure).title.toLowerCase()} ${formatValue(makes.value, shownIn(makes.measure))}`
+            }
+            terms={wordTerms(formula.terms, lengthUnit)}
+          />
+        )}
+        {judged && <Hints hints={judged.hints} unit={unit} />}
+        {children}
+        <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
+        <ReadHereBefore slot={slot} />
+        <LimitNote limit={limit} />
+      </div>
+      <StandingCaution stage={stage} />
+    </aside>
+  );
+}

@@ -1,0 +1,91 @@
+import { useMemo, useState } from 'react';
+import { wordEntry } from '../../contracts/wording/entry.js';
+import { wordImpossibility } from '../../contracts/wording/impossible.js';
+import type { Measure } from '../../core/plan/measure.js';
+import { readEntry } from '../../core/plan/read-entry.js';
+import type { Reading } from '../../core/sheet/reading.js';
+import { judgeNext, type Answer } from '../../core/sheet/sheet.js';
+import type { Slot } from '../../core/sheet/slot.js';
+import type { Unit } from '../../core/units/units.js';
+import { useDesk } from '../state/use-desk.js';
+import { useLooksOn } from '../state/session.js';
+
+/** Where the next number goes. */
+export interface Target {
+  slot: Slot;
+  measure: Measure;
+  unit: Unit;
+}
+
+/** What is typed, judged before it is taken as the server will answer it and the sheet will state it. */
+export interface Preview extends Answer {
+  value: number;
+}
+
+const LONGEST = 40;
+
+/** The number being typed into a slot: its text, what is wrong with it, and how it would be judged. */
+export function useEntry({ slot, measure, unit }: Target) {
+  const desk = useDesk();
+  const looksOn = useLooksOn();
+  const file = desk.file!;
+  const stand = desk.stand!;
+  const [typed, setTyped] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [lastTaken, setLastTaken] = useState<string | null>(null);
+
+  const entry = useMemo(() => (typed === '' ? null : readEntry(measure, typed, unit)), [typed, measure, unit]);
+  const judged = useMemo(() => {
+    if (!entry?.ok) return null;
+    const reading: Reading = {
+      id: 'typed', ...slot, unit, entered: typed, value: entry.value, takenAt: '', receivedAt: '', by: '', how: 'keyed',
+    }; // prettier-ignore
+    return judgeNext(file, stand, reading);
+  }, [entry, typed, slot, unit, file, stand]);
+  const preview: Preview | null = judged && entry?.ok ? { ...judged.answer, value: entry.value } : null;
+
+  const edit = (change: (text: string) => string) => {
+    setProblem(null);
+    setTyped(change);
+  };
+  return {
+    typed,
+    problem,
+    preview,
+    lastTaken,
+    /** A blank only parts what is already there: `1 3/8`. */
+    type: (key: string) => edit((text) => (text.length < LONGEST && (key !== ' ' || text) ? text + key : text)),
+    /** Puts the side with that first letter behind the number, or takes it away again. */
+    side: (letter: string) =>
+      edit((text) => {
+        const { plus, minus } = measure.sides ?? {};
+        const word = [plus, minus].find((side) => side?.startsWith(letter));
+        const [, number, known] = /^(.*?)(?: ([a-z]+))?$/.exec(text)!;
+        if (!word || number === '') return text;
+        return known === word ? number : `${number} ${word}`;
+      }),
+    erase: () => edit((text) => text.replace(/(?: [a-z]+|.)$/, '')),
+    clear: () => edit(() => ''),
+    /** Takes what is typed; false when there is nothing to take, or it cannot be read. */
+    take: (): boolean => {
+      if (!entry) return false;
+      if (looksOn) {
+        setProblem('you look on here; a builder takes the value');
+        return false;
+      }
+      if (!entry.ok) {
+        setProblem(wordEntry(entry.reason, measure));
+        return false;
+      }
+      if (judged?.fault) {
+        setProblem(wordImpossibility(judged.fault));
+        return false;
+      }
+      setLastTaken(desk.take({ ...slot, entered: typed, unit }));
+      setTyped('');
+      return true;
+    },
+  };
+}
+
+export type EntryState = ReturnType<typeof useEntry>;

@@ -1,0 +1,55 @@
+import { useEffect, useRef } from 'react';
+
+/** What the keys of a measuring screen do. */
+export interface MeasuringActs {
+  type: (key: string) => void;
+  erase: () => void;
+  /** Leaves what is typed, or, with nothing typed, the screen. */
+  escape: () => void;
+  take: () => void;
+  turn: (heading: 1 | -1) => void;
+  walk: (heading: 'left' | 'right' | 'up' | 'down') => void;
+  /** A side of what is typed, by its first letter; only where the measure has sides. */
+  side?: (letter: string) => void;
+  cycleUnit: () => void;
+  help: () => void;
+}
+
+const HEADING = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' } as const;
+
+/** Fields and open menus keep their own keys; so does a button for what presses it. */
+function keepsItsKeys(target: EventTarget | null, key: string): boolean {
+  if (!(target instanceof Element)) return false;
+  if (target.closest('input, textarea, select, [role=combobox], [role=listbox], [role=dialog]')) return true;
+  return (key === 'Enter' || key === ' ') && target.closest('button, a') !== null;
+}
+
+/** Digits typed anywhere go into the active place, so a gauge that types like a keyboard needs no setting up. */
+export function useMeasuringKeys(acts: MeasuringActs): void {
+  const latest = useRef(acts);
+  useEffect(() => {
+    latest.current = acts;
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const { key } = event;
+      if (event.ctrlKey || event.metaKey || event.altKey || keepsItsKeys(event.target, key)) return;
+      const act = latest.current;
+      // A comma is no decimal point, but left out it would make 24526 of 2,4526: it is typed, and refused by name.
+      if (/^[0-9./,;+ -]$/.test(key)) act.type(key);
+      else if (key === 'Backspace') act.erase();
+      else if (key === 'Escape') act.escape();
+      else if (key === 'Enter') act.take();
+      else if (key === '[') act.turn(-1);
+      else if (key === ']') act.turn(1);
+      else if (key in HEADING) act.walk(HEADING[key as keyof typeof HEADING]);
+      else if (act.side && /^[abr]$/i.test(key)) act.side(key.toLowerCase());
+      else if (key === 'u' || key === 'U') act.cycleUnit();
+      else if (key === '?') act.help();
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}

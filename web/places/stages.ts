@@ -1,0 +1,75 @@
+import type { ComponentType } from 'react';
+import type { LoaderFunction } from 'react-router';
+import type { EngineAnswer } from '../../contracts/engine.js';
+import type { Stage } from '../../core/plan/measure.js';
+import { isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
+import type { Sheet } from '../../core/sheet/sheet.js';
+import { stageProgress, type Progress } from '../../core/sheet/stage-progress.js';
+import { signedLoader } from '../app/loaders.js';
+
+/** As much of a desk as tells how far a place is. */
+export interface Standing {
+  engine: EngineAnswer;
+  file: EngineFile;
+  sheet: Sheet;
+}
+
+type Screen = () => Promise<{ Component: ComponentType }>;
+
+/** A place of one engine: its address below the engine's, its name, its screen, and how far it is. */
+export interface EnginePlace {
+  path: string;
+  title: string;
+  screen: Screen;
+  /** What it shows besides the engine's file. */
+  loader?: LoaderFunction;
+  progress: (standing: Standing) => Progress;
+}
+
+/** A place where a stage is measured. */
+export interface StagePlace extends EnginePlace {
+  stage: Stage;
+  /** The place is found again by its valve rather than by the step of its list. */
+  byValve?: true;
+}
+
+const stagePlace = (stage: Stage, path: string, title: string, screen: Screen, more: { byValve?: true } = {}): StagePlace => ({
+  stage, path, title, screen, ...more,
+  progress: ({ engine, sheet }) => stageProgress(engine, engine.specSet, sheet, stage),
+}); // prettier-ignore
+
+/** The stages that are measured, in the order of the work: one row a stage place. */
+export const STAGE_PLACES: StagePlace[] = [
+  stagePlace('bottom-end', 'bottom-end', 'Bottom end', async () => ({ Component: (await import('./bottom-end/BottomEnd.js')).BottomEnd })),
+  stagePlace('dead-centre', 'dead-centre', 'Dead centre', async () => ({ Component: (await import('./dead-centre/DeadCentre.js')).DeadCentre })),
+  stagePlace('cam-timing', 'timing', 'Timing', async () => ({ Component: (await import('./timing/Timing.js')).Timing })),
+  stagePlace('setting', 'setting', 'Setting', async () => ({ Component: (await import('./setting/Setting.js')).Setting }), { byValve: true }),
+]; // prettier-ignore
+
+/** What comes after the measuring. */
+const AFTER: EnginePlace[] = [
+  {
+    path: 'review',
+    title: 'Review',
+    screen: async () => ({ Component: (await import('./review/Review.js')).Review }),
+    progress: ({ sheet }) => {
+      if (sheet.rows.length === 0) return 'empty';
+      const open = sheet.flags.some((flag) => flag.open) || sheet.missing.some((missing) => !missing.disposition);
+      return open ? 'open' : 'done';
+    },
+  },
+  {
+    path: 'record',
+    title: 'Record',
+    screen: async () => ({ Component: (await import('./record/Record.js')).Record }),
+    loader: signedLoader,
+    progress: ({ file }) => (!file.signed ? 'empty' : isSigned(file) ? 'done' : 'open'),
+  },
+];
+
+/** Every place of an engine: ribbon, router, the way back and the lists of the tests and pictures follow from it. */
+export const ENGINE_PLACES: EnginePlace[] = [...STAGE_PLACES, ...AFTER];
+
+/** Where a measure of this stage is taken; at the valves, for a stage that has no place of its own. */
+export const stageAt = (stage: Stage): StagePlace =>
+  STAGE_PLACES.find((place) => place.stage === stage) ?? STAGE_PLACES.find(({ byValve }) => byValve)!;

@@ -1,0 +1,18 @@
+import { readFirst } from '../../core/derive/rules.js';
+import type { Engine } from '../../core/engine/engine.js';
+import { measureOf } from '../../core/plan/measures.js';
+import { familyKey } from '../../core/sheet/slot.js';
+import { stageAt } from './stages.js';
+import type { DeskPosition } from '../state/preferences.js';
+
+/** Where a value is measured again: the place's address, and the position to stand at there. */
+export function wayBack(
+  engine: Pick<Engine, 'mount'>,
+  { measure, place }: { measure: string; place: string },
+  steps: DeskPosition['steps'],
+): { path: string; position: Partial<DeskPosition> } {
+  const first = readFirst(engine, measure);
+  const { path, byValve } = stageAt(measureOf(measure).stage);
+  if (byValve) return { path, position: { place } };
+  return { path, position: { steps: { ...steps, [path]: familyKey({ measure: first, place }) } } };
+}
