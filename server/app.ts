@@ -4,7 +4,7 @@ import cookie from '@fastify/cookie';
 import rateLimit from '@fastify/rate-limit';
 import staticFiles from '@fastify/static';
 import swagger from '@fastify/swagger';
-import Fastify, { type FastifyError } from 'fastify';
+import Fastify, { type FastifyError, type RouteOptions } from 'fastify';
 import helmet from 'helmet';
 import type { FastifySerializerCompiler } from 'fastify/types/schema.js';
 import type { z } from 'zod';
@@ -33,6 +33,8 @@ export interface AppOptions {
   version: string;
   /** The built interface; without it only the API is served. */
   webFolder?: string;
+  /** Told of every route of the API as it is registered. */
+  onRoute?: (route: RouteOptions) => void;
 }
 
 /** Fastify's own refusals, by its codes. */
@@ -87,7 +89,7 @@ function asFailure(error: FastifyError): Failure {
 }
 
 /** The server: security headers, one error shape, the routes, and the interface. */
-export async function buildApp({ context, dataFolder, version, webFolder }: AppOptions): Promise<App> {
+export async function buildApp({ context, dataFolder, version, webFolder, onRoute }: AppOptions): Promise<App> {
   const app = Fastify({
     bodyLimit: BODY_LIMIT,
     // Only faults are logged, and they name what they are about: no request needs a logger of its own.
@@ -132,6 +134,7 @@ export async function buildApp({ context, dataFolder, version, webFolder }: AppO
   await app.register(async (scope) => {
     const api = scope as unknown as App;
     guardRoutes(api, sessions);
+    if (onRoute) api.addHook('onRoute', onRoute);
     shopRoutes(api, context, sessions, { version, writable });
     catalogueRoutes(api, context);
     engineRoutes(api, context, engines, new Readings(context, engines));

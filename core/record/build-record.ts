@@ -12,7 +12,8 @@ import { sheetOf, type Flag, type SheetRow } from '../sheet/sheet.js';
 /**
  * Raised whenever a formula or a rule of judgement changes, so that an old record says by which it was judged. Since 2,
  * angles read before the sprocket was moved are suspect, and drops are not paired across a move or a slip. Since 3, an
- * acceptance falls with the verdict, value or limit that it was about, and drops are paired drop by drop.
+ * acceptance falls with the verdict, value or limit that it was about, drops are paired drop by drop, and a value that is
+ * computed has a verdict only by a limit of its own.
  */
 export const FORMULA_VERSION = '3';
 
