@@ -12,7 +12,7 @@ export const metalSchema = z.enum(['iron', 'aluminium']);
 const lifterSchema = z.enum(['hydraulic', 'solid']);
 const quantitySchema = z.enum(['length', 'angle', 'turns', 'force', 'torque', 'choice'] satisfies Quantity[]);
 
-export const measureSchema = z.object({
+const measureSchema = z.object({
   key: z.string(),
   title: z.string(),
   stage: stageSchema,
@@ -31,7 +31,7 @@ export const measureSchema = z.object({
   lifter: lifterSchema.optional(),
 });
 
-export const specLimitSchema = z.object({
+const specLimitSchema = z.object({
   measure: z.string(),
   valve: z.enum(['I', 'E']).optional(),
   min: z.number().optional(),
@@ -43,7 +43,7 @@ export const specLimitSchema = z.object({
   source: z.string(),
 });
 
-export const practiceSchema = z.object({
+const practiceSchema = z.object({
   setting: z.object({ method: z.enum(STOP_METHODS), along: z.enum(ALONG), marginDeg: z.number() }),
   deadCentre: z.object({ trueWithinDeg: z.number(), roughDeg: z.number() }),
   timing: z.object({

@@ -5,13 +5,13 @@ import { paperSchema } from './papers/papers.js';
 import { dispositionSchema, readingSchema } from './reading.js';
 import { recordSummary } from './record.js';
 
-export const actSchema = z.discriminatedUnion('kind', [
+const actSchema = z.discriminatedUnion('kind', [
   dispositionSchema.extend({ kind: z.literal('disposition') }),
   z.object({ kind: z.literal('caution'), id: z.uuid(), stage: stageSchema, by: z.string(), at: z.string() }),
 ]);
 
 /** The newest signature, and how much was filed since that a record would hold. */
-export const signedSchema = z.object({ revision: z.number().int(), signedAt: z.string(), since: z.number().int() });
+const signedSchema = z.object({ revision: z.number().int(), signedAt: z.string(), since: z.number().int() });
 
 /** All that an engine is judged from, in one go, with what was signed. */
 export const engineFileAnswer = z.object({

@@ -25,7 +25,7 @@ export const cardEventsSchema = z.object({
   exhaustCloseAtdc: eventDeg,
 });
 
-export const bankSchema = z.object({
+const bankSchema = z.object({
   cylinders: z.array(cylinderNumber).min(1, 'at least one cylinder').max(12, 'at most 12 cylinders in a bank'),
   valveOrder: z
     .string({ error: 'I and E along the head, front to rear' })
@@ -34,7 +34,7 @@ export const bankSchema = z.object({
     .regex(/^[IE]+$/, 'only the letters I and E'),
 });
 
-export const layoutSchema = z.enum(['v8', 'i6', 'v-twin', 'single', 'custom']);
+const layoutSchema = z.enum(['v8', 'i6', 'v-twin', 'single', 'custom']);
 
 /** The parts of an engine that its own page and the record show. */
 export const engineShape = {
@@ -100,7 +100,7 @@ export const engineQuery = z.object({
   page: z.coerce.number().int().min(1).max(100_000).default(1),
 });
 
-export const engineSummary = z.object({
+const engineSummary = z.object({
   id: idSchema,
   tag: z.string(),
   title: z.string(),

@@ -5,10 +5,10 @@ import { READING_SOURCES } from '../core/sheet/reading.js';
 import { unitSchema } from './catalogue.js';
 import { idSchema, reason, text } from './text.js';
 
-export const readingSource = z.enum(READING_SOURCES);
+const readingSource = z.enum(READING_SOURCES);
 
 /** What a value is taken at, canonical: mm of lift, drop or setting, degrees of the crank. */
-export const atSchema = z.object({
+const atSchema = z.object({
   by: z.enum(AT_BY),
   value: z.number().min(-720, 'at least −720').max(720, 'at most 720').overwrite(atValue),
 });
@@ -60,7 +60,7 @@ export const readingSchema = z.object({
 const readingAnswer = readingSchema.extend({ atLiftMm: z.number().optional() });
 export const readingsAnswer = z.object({ readings: z.array(readingAnswer) });
 
-export const limitSchema = z.object({
+const limitSchema = z.object({
   measure: z.string(),
   min: z.number().optional(),
   max: z.number().optional(),
@@ -90,10 +90,10 @@ const derivedSchema = z.object({
   formula: formulaSchema,
 });
 
-export const verdictSchema = z.enum(['in', 'doubt', 'low', 'high', 'suspect', 'unjudged']);
+const verdictSchema = z.enum(['in', 'doubt', 'low', 'high', 'suspect', 'unjudged']);
 const hintAnswer = z.object({ code: z.string(), message: z.string() });
 
-export const savedReadingSchema = z.object({
+const savedReadingSchema = z.object({
   id: z.uuid(),
   value: z.number(),
   unit: unitSchema,
@@ -107,7 +107,7 @@ export const savedReadingSchema = z.object({
 export const postReadingsAnswer = z.object({ saved: z.array(savedReadingSchema) });
 export type SavedReading = z.infer<typeof savedReadingSchema>;
 
-export const dispositionAction = z.enum(DISPOSITION_ACTIONS);
+const dispositionAction = z.enum(DISPOSITION_ACTIONS);
 export const postDispositionSchema = z.object({
   measure: z.string(),
   place: z.string(),
@@ -162,7 +162,7 @@ export const flagSchema = z.object({
   disposition: dispositionSchema.nullish(),
   lapsed: z.literal(true).optional(),
 });
-export const missingSchema = z.object({
+const missingSchema = z.object({
   measure: z.string(),
   place: z.string(),
   disposition: dispositionSchema.optional(),

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { line } from './text.js';
 
 export const ROLES = ['owner', 'lead', 'builder', 'apprentice'] as const;
-export const roleSchema = z.enum(ROLES);
+const roleSchema = z.enum(ROLES);
 export type Role = z.infer<typeof roleSchema>;
 
 const handle = z

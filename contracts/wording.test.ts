@@ -91,6 +91,8 @@ describe('a limit stands as the shop wrote it', () => {
     [{ min: 0.0015, unit: 'in' }, '0.0015 in or more'],
     [{ max: 0.16, unit: 'mm' }, '0.16 mm or less'],
     [{ min: 0.5, max: 0.75, unit: 'turn' }, '0.50 to 0.75 turn'],
+    [{ min: 0.0045, unit: 'in', basis: 'of-bore' }, '0.0045 × bore or more'],
+    [{ min: -1.5, max: 1.5, unit: 'deg', basis: 'of-card' }, '−1.5 to 1.5° from the card'],
     [{ min: -1.5, max: 1.5, unit: 'deg' }, '−1.5 to 1.5°'],
   ] as const)('%j', (limit, words) => expect(wordLimit(limit)).toBe(words));
 });

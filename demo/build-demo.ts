@@ -13,7 +13,7 @@ import { BITTERN } from './engines/bittern.js';
 import { DUNLIN } from './engines/dunlin.js';
 import { KNOT } from './engines/knot.js';
 import { PETREL } from './engines/petrel.js';
-import { DEMO_PEOPLE, DEMO_PIN } from './people.js';
+import { DEMO_PEOPLE, DEMO_PIN, DEMO_SHOP } from './people.js';
 
 const DAY_MS = 86_400_000;
 /** The four engines of the shop: one signed, one with open flags, one half set, one just opened. All made up. */
@@ -87,7 +87,7 @@ async function buildEngine(
 export async function buildDemo(context: Context, clock: DemoClock, now: Date, address: string): Promise<void> {
   clock.set(new Date(now.getTime() - 30 * DAY_MS));
   await openShop(context, {
-    shopName: 'Marram Engine Works',
+    shopName: DEMO_SHOP,
     verifyAddress: address,
     owner: { ...owner, pin: DEMO_PIN },
   });

@@ -1,11 +1,13 @@
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { execFileSync, spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { EngineSummary } from '../contracts/engine.js';
 import type { Sheet } from '../core/sheet/sheet.js';
 import { openShopFolder, type OpenShop } from '../server/open-shop.js';
 import { Engines } from '../server/services/engines.js';
+import { projectRoot } from '../server/project-root.js';
 import { checkAudit } from '../server/store/audit-log.js';
 import { findPdf, listRecords } from '../server/store/record-store.js';
 import { buildDemo, DemoClock } from './build-demo.js';
@@ -113,4 +115,48 @@ test('the Bittern’s PDF says in words what was measured, what slipped, and how
   const [front] = text.split('\f');
   expect(front).toMatch(/Intake closes\s+40\.25°\s+after BDC/);
   expect(front).toMatch(/Exhaust opens\s+46\.00°\s+before BDC/);
+});
+
+describe('the command', () => {
+  /** What `npm run demo` says of a data folder, once it is open. */
+  async function startOn(data: string): Promise<{ said: string; stop: () => Promise<void> }> {
+    const process_ = spawn('node', ['--import', 'tsx', 'demo/main.ts'], {
+      cwd: projectRoot(),
+      env: { ...process.env, UTEX_DATA: data, UTEX_PORT: '0' },
+    });
+    let said = '';
+    process_.stdout.on('data', (chunk: Buffer) => (said += chunk.toString()));
+    process_.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
+    const stop = async () => {
+      process_.kill('SIGTERM');
+      await once(process_, 'exit');
+    };
+    while (!/PIN/.test(said) && process_.exitCode === null) await new Promise((resolve) => setTimeout(resolve, 50));
+    return { said, stop };
+  }
+
+  test('in a folder that is there and empty the demo is built, and its handles and PIN work', async () => {
+    const data = join(folder, 'empty');
+    mkdirSync(data);
+    const { said, stop } = await startOn(data);
+    const [, address] = /Marram Engine Works is open at (\S+)/.exec(said)!;
+    expect(said).toContain('handles: owner, lead, builder, apprentice');
+    const answer = await fetch(`${address}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ handle: 'lead', pin: /PIN of each: (\d+)/.exec(said)![1] }),
+    });
+    expect(answer.status).toBe(200);
+    await stop();
+  });
+
+  test('on another shop’s data it says so, and prints no handles that would not work', async () => {
+    const data = join(folder, 'other');
+    const other = await openShopFolder({ dataFolder: data, databaseUrl: null });
+    await other.close();
+    const { said, stop } = await startOn(data);
+    expect(said).toContain('holds a shop of its own, not the demo');
+    expect(said).not.toContain('handles:');
+    await stop();
+  });
 });

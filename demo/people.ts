@@ -1,5 +1,7 @@
 import type { Person } from '../contracts/shop.js';
 
+export const DEMO_SHOP = 'Marram Engine Works';
+
 /** The PIN of everybody in the demo. */
 export const DEMO_PIN = '246810';
 

@@ -3,7 +3,7 @@ import { expect, type Page } from '@playwright/test';
 /** What a person at the bench does in more than one test. */
 
 export type Role = 'owner' | 'lead' | 'builder' | 'apprentice';
-export const PIN = '246810';
+const PIN = '246810';
 
 export async function signIn(page: Page, role: Role, to = '/'): Promise<void> {
   await page.goto(to);

@@ -2,4 +2,4 @@
 import { build, run } from './steps.mjs';
 
 build();
-run('node', ['--enable-source-maps', '--expose-gc', 'dist/server/bench/main.js']);
+run('node', ['--enable-source-maps', '--expose-gc', 'dist/server/benchmarks/main.js']);

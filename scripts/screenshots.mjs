@@ -8,7 +8,7 @@ import { build, ensureDebianTools, ROOT } from './steps.mjs';
 build();
 ensureDebianTools();
 const { chromium } = await import('@playwright/test');
-const { VIEWS } = await import('./views.mjs');
+const { VIEWS } = await import('./views.ts');
 
 const PORT = 8432;
 const BASE = `http://127.0.0.1:${PORT}`;
@@ -30,9 +30,13 @@ const browser = await chromium.launch({
 });
 mkdirSync(join(ROOT, 'docs/screenshots'), { recursive: true });
 try {
-  for (const { name, tag, place, shade = 'light', width = 1280, height = 800, act } of VIEWS) {
+  for (const { name, tag, place, shade = 'light', act } of VIEWS) {
     if (only.length > 0 && !only.includes(name)) continue;
-    const context = await browser.newContext({ viewport: { width, height }, baseURL: BASE, locale: 'en-GB' });
+    const context = await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      baseURL: BASE,
+      locale: 'en-GB',
+    });
     await context.addInitScript(
       (chosen) =>
         localStorage.getItem('utex.preferences') ??

@@ -12,7 +12,7 @@ export interface Config {
 const KNOWN = ['UTEX_PORT', 'UTEX_HOST', 'UTEX_DATA'];
 
 /** A setting that cannot be used; the message names it. */
-export class WrongSetting extends Error {}
+class WrongSetting extends Error {}
 
 /**
  * Reads the settings once, at start. A value that cannot be used, and a UTEX_ name that does not exist, refuse the

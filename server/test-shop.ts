@@ -10,7 +10,7 @@ import { openShopFolder } from './open-shop.js';
 import type { Context } from './services/context.js';
 
 /** What came back: its status and its JSON, or its text where it is none. */
-export interface Answer<T = Record<string, never>> {
+interface Answer<T = Record<string, never>> {
   status: number;
   body: T & ErrorBody;
   headers: Headers;

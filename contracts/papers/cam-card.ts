@@ -38,7 +38,7 @@ export const camCardSchema = z.object({
 export const camCard = paperKind({ kind: 'cam-card', title: 'Cam card', schema: camCardSchema, keeps: 'newest' });
 
 /** The card with what follows from it, as `completeCard` of core gives it. */
-export const completedCardSchema = z.object({
+const completedCardSchema = z.object({
   printed: camCardSchema,
   figures: z.record(z.string(), z.number()),
   computed: z.array(z.string()),

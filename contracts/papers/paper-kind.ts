@@ -3,7 +3,7 @@ import type { Engine } from '../../core/engine/engine.js';
 import type { ErrorCode, Issue } from '../errors.js';
 
 /** Why a paper is not taken although its fields are as they must be. */
-export interface PaperRefusal {
+interface PaperRefusal {
   code: ErrorCode;
   issues: Issue[];
 }

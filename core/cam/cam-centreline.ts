@@ -1,3 +1,4 @@
+import { mean } from 'simple-statistics';
 import { ImpossibleInput, type Impossibility } from '../impossible.js';
 
 /**
@@ -27,6 +28,5 @@ export function camCentreline(
   );
   if (backwards.length > 0) throw new ImpossibleInput(...backwards);
   const centrelines = pairs.map(({ opening, closing }) => (opening + closing) / 2);
-  const mean = centrelines.reduce((sum, deg) => sum + deg, 0) / centrelines.length;
-  return { centrelines, mean, spread: Math.max(...centrelines) - Math.min(...centrelines) };
+  return { centrelines, mean: mean(centrelines), spread: Math.max(...centrelines) - Math.min(...centrelines) };
 }

@@ -17,7 +17,7 @@ export interface LobeAnalyseInput {
   drops: number[];
 }
 
-export interface LobeFlanks {
+interface LobeFlanks {
   opening: number;
   closing: number;
 }
@@ -39,7 +39,7 @@ export interface LobeAnalysis {
 }
 
 /** Fewer cannot carry two flanks, a nose and a curvature. */
-export const FEWEST_POINTS = 7;
+const FEWEST_POINTS = 7;
 /** A dip between two noses counts when it is deeper than this many times the uncertainty. */
 const DIP = 6;
 

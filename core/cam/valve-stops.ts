@@ -20,7 +20,7 @@ export interface StopPlanInput {
   method: StopMethod;
 }
 
-export interface Stop {
+interface Stop {
   crankDeg: number;
   valves: { place: string; clearanceDeg: number }[];
 }

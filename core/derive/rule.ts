@@ -21,7 +21,7 @@ export interface Taken {
 }
 
 /** Where a term of a formula comes from. */
-export type TermSource = 'reading' | 'engine' | 'practice' | 'rule';
+type TermSource = 'reading' | 'engine' | 'practice' | 'rule';
 
 /** One term of a formula. `value` is canonical where `unit` is a unit, else plain: a ratio, a count, threads per length. */
 export interface Term {

@@ -1,3 +1,5 @@
+import { worstOf } from '../judge/mark.js';
+import { MARK_INK, PALETTE } from './palette.js';
 import { LAYOUTS } from '../engine/layouts.js';
 import type { Engine } from '../engine/engine.js';
 import { placesOf } from '../engine/places.js';
@@ -73,5 +75,31 @@ describe('small parts', () => {
     const shapes = Object.values(MARK_SHAPES).map((shape) => JSON.stringify(shape));
     expect(new Set(shapes).size).toBe(shapes.length);
     expect(new Set(Object.values(MARK_WORD)).size).toBe(shapes.length);
+  });
+});
+
+describe('one table of inks for screen, evening and paper', () => {
+  /** Contrast of two inks, as WCAG 2 counts it. */
+  const contrast = (a: string, b: string) => {
+    const light = (ink: string) => {
+      const [red, green, blue] = [1, 3, 5]
+        .map((at) => parseInt(ink.slice(at, at + 2), 16) / 255)
+        .map((part) => (part <= 0.03928 ? part / 12.92 : ((part + 0.055) / 1.055) ** 2.4));
+      return 0.2126 * red + 0.7152 * green + 0.0722 * blue;
+    };
+    const [dark, bright] = [light(a), light(b)].sort((one, other) => one - other);
+    return (bright + 0.05) / (dark + 0.05);
+  };
+
+  test.each(Object.entries(PALETTE))('%s: every mark and word stands out from its ground', (_shade, inks) => {
+    for (const ink of [...Object.values(MARK_INK), 'brass', 'dye'] as const)
+      expect([ink, contrast(inks[ink], inks.paper) >= 4.5]).toEqual([ink, true]);
+  });
+
+  test('what is suspect or out of its limit has the ink of flags, and no mark that is fine has', () => {
+    const flagged = Object.entries(MARK_INK).filter(([, ink]) => ink === 'flag').map(([mark]) => mark); // prettier-ignore
+    expect(flagged.sort()).toEqual(['high', 'low', 'suspect']);
+    expect(worstOf(['in', 'accepted', 'suspect', 'high'])).toBe('suspect');
+    expect(worstOf([])).toBe('missing');
   });
 });

@@ -30,7 +30,7 @@ const ONE_SIDED_REACH = 4;
 const PRELOADS = ['preload-turns', 'plunger-depth'];
 
 /** As much of a measure as tells what is odd about its values. */
-export interface Gauged {
+interface Gauged {
   key: string;
   quantity: Quantity;
   /** Smallest step that the instrument shows. */

@@ -1,5 +1,7 @@
+import { median, medianAbsoluteDeviation } from 'simple-statistics';
+
 /** Scores beyond this, either way, ask for a second look (the usual cut for the modified z-score). */
-export const ODD_SCORE = 3.5;
+const ODD_SCORE = 3.5;
 
 /** Median and spread of fewer values than this say nothing about any one of them. */
 export const FEWEST_SIBLINGS = 4;
@@ -14,22 +16,15 @@ export interface SiblingScore {
   flagged: boolean;
 }
 
-/** The middle value; of an even number, the mean of the middle two. `values` must not be empty. */
-export function median(values: number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
-}
-
 /**
  * How far each value stands from its siblings: 0.6745 (v − median) / MAD, the modified z-score of Iglewicz and
  * Hoaglin, which one wild value cannot hide behind. The MAD is kept at half a resolution step or more, or else a
  * row of equal readings would make the smallest step look wild. `values` must not be empty.
  */
 export function siblings(values: { place: string; value: number }[], resolution: number) {
-  const middle = median(values.map(({ value }) => value));
-  const mad = median(values.map(({ value }) => Math.abs(value - middle)));
-  const spread = Math.max(mad, resolution / 2);
+  const figures = values.map(({ value }) => value);
+  const middle = median(figures);
+  const spread = Math.max(medianAbsoluteDeviation(figures), resolution / 2);
   const scores = values.map(({ place, value }): SiblingScore => {
     const score = (MAD_TO_SIGMA * (value - middle)) / spread;
     return { place, value, score, flagged: Math.abs(score) > ODD_SCORE };

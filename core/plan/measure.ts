@@ -42,7 +42,7 @@ export const atValue = (value: number): number => Number(value.toFixed(6));
  * hangs on all of them and on their order.
  */
 export const COUNTS = ['newest', 'worst', 'each'] as const;
-export type Counts = (typeof COUNTS)[number];
+type Counts = (typeof COUNTS)[number];
 
 export interface Measure {
   key: string;

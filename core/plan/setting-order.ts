@@ -4,7 +4,7 @@ import { placesOf } from '../engine/places.js';
 import type { Along } from './practice.js';
 
 /** One valve to set, and where the crank stands for it. */
-export interface SettingStep {
+interface SettingStep {
   place: string;
   crankDeg: number;
   clearanceDeg: number;

@@ -15,15 +15,15 @@ import { sheetOf, type Flag, type SheetRow } from '../sheet/sheet.js';
  * acceptance falls with the verdict, value or limit that it was about, drops are paired drop by drop, and a value that is
  * computed has a verdict only by a limit of its own.
  */
-export const FORMULA_VERSION = '3';
+const FORMULA_VERSION = '3';
 
-export interface Signatory {
+interface Signatory {
   handle: string;
   name: string;
 }
 
 /** A value as a record states it: its limit's source in words. */
-export type RecordedRow = Omit<SheetRow<AppliedLimit<string>>, 'hints'>;
+type RecordedRow = Omit<SheetRow<AppliedLimit<string>>, 'hints'>;
 
 /** What the customer receives: frozen at signing with the limits and the formulas that it was judged by. */
 export interface BuildRecord {

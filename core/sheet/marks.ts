@@ -4,7 +4,7 @@ import { measureOf } from '../plan/measures.js';
 import type { Sheet, SheetRow } from './sheet.js';
 
 /** What a row has to show: its verdict, or that it was accepted in spite of it. */
-export function markOf({ flags }: Pick<Sheet, 'flags'>, row: SheetRow): Mark {
+function markOf({ flags }: Pick<Sheet, 'flags'>, row: SheetRow): Mark {
   if (row.verdict === 'in' || row.verdict === 'unjudged') return row.verdict;
   const accepted = flags.some((flag) => flag.readingId === row.readingId && flag.verdict === row.verdict && !flag.open);
   return accepted ? 'accepted' : row.verdict;

@@ -112,6 +112,45 @@ describe('the sheet', () => {
     expect(hintsAt('2E', 0.02)).toEqual([]);
   });
 
+  test('a value that another stage requires is missing there: no set valve is, and setting counts its own', () => {
+    const lift = { measure: 'valve-lift', min: 0.5, unit: 'in' as const, basis: 'absolute' as const, required: true, source: 'shop' }; // prettier-ignore
+    const asking = { ...spec, limits: [...spec.limits, lift] };
+    const readings = placesOf(engine, 'valve').map((place) => reading(place, 0.625));
+    const whole = sheetOf(fileOf({ engine, spec: asking, readings }));
+    expect([whole.required, whole.taken]).toEqual([32, 16]);
+    expect(whole.stages).toEqual({ setting: { required: 16, taken: 16 }, proof: { required: 16, taken: 0 } });
+    for (const place of placesOf(engine, 'valve'))
+      expect([stageMark(whole, 'setting', place), stageMark(whole, 'proof', place)]).toEqual(['in', 'missing']);
+  });
+
+  test('where the worst of several tries counts, the newest does not hide it, and one that is replaced is out of it', () => {
+    const depth = (value: number, more: Partial<Reading> = {}) => ({
+      ...reading('1I', value, 'pv-depth', 'in'),
+      ...more,
+    });
+    const limited = { ...spec, limits: [{ measure: 'pv-depth', min: 0.08, unit: 'in' as const, basis: 'absolute' as const, required: false, source: 'shop' }] }; // prettier-ignore
+    const [wide, thin, middle] = [depth(0.112), depth(0.06), depth(0.1)];
+    const rowsOf = (readings: Reading[]) => sheetOf(fileOf({ engine, spec: limited, readings })).rows;
+    expect(rowsOf([wide, thin, middle])).toEqual([expect.objectContaining({ readingId: thin.id, verdict: 'low', count: 3 })]); // prettier-ignore
+    const again = depth(0.108, { supersedes: thin.id });
+    expect(rowsOf([wide, thin, middle, again])[0]).toMatchObject({ readingId: middle.id, verdict: 'in', count: 4 });
+  });
+
+  test('a mark rubbed at another pushrod length supersedes nothing, and a re-check leaves the build as it was', () => {
+    const at = (value: number, mark: number) => ({ ...reading('1I', mark, 'mark-width', 'in'), at: { by: 'setting' as const, value } }); // prettier-ignore
+    const turns = reading('1I', 0.625);
+    const later = { ...reading('1I', 1.5), occasion: 'first-heat' };
+    const { rows, flags } = sheet([at(194, 0.075), at(195, 0.06), at(194, 0.074), turns, later]);
+    const shown = rows.filter(({ measure }) => measure === 'mark-width' || measure === 'preload-turns');
+    expect(shown.map(({ at: taken, occasion, entered, count }) => [taken?.value, occasion, entered, count])).toEqual([
+      [194, undefined, '0.074', 2],
+      [195, undefined, '0.06', 1],
+      [undefined, undefined, '0.625', 1],
+      [undefined, 'first-heat', '1.5', 1],
+    ]);
+    expect(flags).toEqual([expect.objectContaining({ measure: 'preload-turns', readingId: later.id })]);
+  });
+
   test('the mark of a valve is the worst of what it has', () => {
     const high = reading('6E', 1.5);
     expect(stageMark(sheet([]), 'setting', '6E')).toBe('missing');

@@ -66,7 +66,7 @@ export interface Missing {
 }
 
 /** Of the values that the spec requires: how many there are, and how many are taken. */
-export interface Taken {
+interface Taken {
   required: number;
   taken: number;
 }
@@ -185,7 +185,7 @@ const limitsOf = ({ min, max }: AppliedLimit): NonNullable<About['limit']> => ({
 });
 
 /** Every required limit at every place where it applies. */
-export function requiredPlaces(engine: Engine, spec: SpecSet): { measure: string; place: string }[] {
+function requiredPlaces(engine: Engine, spec: SpecSet): { measure: string; place: string }[] {
   return spec.limits
     .filter((limit) => limit.required)
     .flatMap((limit) =>

@@ -1,7 +1,7 @@
 import { fromCanonical, type Unit } from './units.js';
 
 /** Decimal places on screen and paper: as fine as the instruments read, no finer. */
-export const SHOWN_PLACES: Record<Unit, number> = {
+const SHOWN_PLACES: Record<Unit, number> = {
   in: 4,
   thou: 1,
   mm: 3,

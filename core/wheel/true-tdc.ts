@@ -2,7 +2,7 @@ import { ImpossibleInput } from '../impossible.js';
 import { SAME_ANGLE_DEG } from '../tolerances.js';
 
 /** What the wheel reads at one stop, or at one of two equal drops. */
-export interface StopReading {
+interface StopReading {
   deg: number;
   side: 'before' | 'after';
 }

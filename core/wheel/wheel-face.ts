@@ -12,7 +12,12 @@ export interface AngleSides {
   deadCentre: 'TDC' | 'BDC';
 }
 
-/** `deg` brought into −180 < deg ≤ 180. @example wrapHalf(224) // -136 */
+/**
+ * `deg` brought into −180 < deg ≤ 180.
+ *
+ * @public for its example
+ * @example wrapHalf(224) // -136
+ */
 export function wrapHalf(deg: number): number {
   const wrapped = ((deg % 360) + 360) % 360;
   return wrapped > 180 ? wrapped - 360 : wrapped;

@@ -1,3 +1,4 @@
+import { median } from 'simple-statistics';
 import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { Agent, request } from 'node:http';
@@ -19,8 +20,6 @@ const PER_ROUND = 120;
 const BENCHES = 4;
 const PIN = '246810';
 const PLACES = ['1I', '1E', '2I', '2E', '3I', '3E', '4I', '4E'];
-
-const middle = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1];
 
 /** A shop with one engine in it. */
 async function openBench(context: Context) {
@@ -98,14 +97,14 @@ export async function benchPosting(): Promise<Ratio> {
       const taken = { many: await post(BENCHES), one: await post(1), bare: await insert() };
       if (round >= 0) rounds.push(taken);
     }
-    const rate = (of: keyof (typeof rounds)[number]) => middle(rounds.map((round) => round[of])).toFixed(0);
-    const together = middle(rounds.map(({ many, bare }) => many / bare)).toFixed(2);
+    const rate = (of: keyof (typeof rounds)[number]) => median(rounds.map((round) => round[of])).toFixed(0);
+    const together = median(rounds.map(({ many, bare }) => many / bare)).toFixed(2);
     return {
       title: 'Posting one reading after the other through HTTP, against bare inserts of the same row, both synced',
       detail:
         `${rate('one')} a second against ${rate('bare')}; ` +
         `${BENCHES} benches typing at once: ${rate('many')}, ratio ${together}`,
-      ratio: middle(rounds.map(({ one, bare }) => one / bare)),
+      ratio: median(rounds.map(({ one, bare }) => one / bare)),
       atLeast: 0.4,
     };
   } finally {

@@ -29,7 +29,7 @@ export async function signRecord(
 }
 
 /** Why a file is no record of this shop; `server/services/records.ts` words it. */
-export type JwsFault = 'not-json' | 'not-jws' | 'unknown-key' | 'signature' | 'spelling';
+type JwsFault = 'not-json' | 'not-jws' | 'unknown-key' | 'signature' | 'spelling';
 export type CheckedJws = { valid: true; fingerprint: string } | { valid: false; fault: JwsFault };
 
 /**

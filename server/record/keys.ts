@@ -25,7 +25,7 @@ export interface ShopKeys extends SigningKeys {
 }
 
 /** The public half of the record key, as `/.well-known/jwks.json` shows it; `kid` is its RFC 7638 thumbprint. */
-export interface PublicJwk {
+interface PublicJwk {
   kty: string;
   crv: string;
   x: string;

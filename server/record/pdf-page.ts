@@ -1,4 +1,6 @@
 import { createRequire } from 'node:module';
+import { UTCDate } from '@date-fns/utc';
+import { format } from 'date-fns/format';
 import PDFDocument from 'pdfkit';
 import { MARK_INK, PALETTE } from '../../core/drawing/palette.js';
 import { MARK_SHAPES } from '../../core/drawing/verdict-mark.js';
@@ -20,7 +22,7 @@ const FONT_FILES = {
   figure: '@fontsource/ibm-plex-mono/files/ibm-plex-mono-latin-400-normal.woff',
   figureStrong: '@fontsource/ibm-plex-mono/files/ibm-plex-mono-latin-600-normal.woff',
 } as const;
-export type FontName = keyof typeof FONT_FILES;
+type FontName = keyof typeof FONT_FILES;
 
 export type Doc = InstanceType<typeof PDFDocument>;
 
@@ -148,5 +150,4 @@ export function title(doc: Doc, text: string, y: number): number {
 }
 
 /** A day, as it is written. */
-export const dateOf = (iso: string) =>
-  new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' });
+export const dateOf = (iso: string) => format(new UTCDate(iso), 'd MMMM yyyy');

@@ -11,7 +11,7 @@ import { drawTiming, TIMING_HEIGHT } from './pdf-timing.js';
 const LOWER = 566;
 
 /** The address that the QR code leads to. */
-export function verifyUrl(record: BuildRecord, fingerprint: string): string {
+function verifyUrl(record: BuildRecord, fingerprint: string): string {
   return `${record.shop.verifyAddress}/verify?fingerprint=${fingerprint}`;
 }
 

@@ -6,7 +6,9 @@ import { createLocalJWKSet, flattenedVerify, type JSONWebKeySet } from 'jose';
 import { buildRecordSchema, type RecordSummary, type VerifyAnswer } from '../../contracts/record.js';
 import { LAYOUTS } from '../../core/engine/layouts.js';
 import { placesOf } from '../../core/engine/places.js';
+import { PALETTE } from '../../core/drawing/palette.js';
 import { renderPdf } from '../record/pdf.js';
+import { markInk } from '../record/pdf-page.js';
 import { signPdf } from '../record/pdf-signature.js';
 import { fingerprintOf, signRecord } from '../record/jws.js';
 import { openEngine, openTestShop, typed, type TestShop } from '../test-shop.js';
@@ -138,6 +140,20 @@ describe('the record', () => {
     const said = execFileSync('pdfsig', ['-nocert', path], { encoding: 'utf8' });
     expect(said).toContain('Signature is Valid.');
     expect(said).toContain('Total document signed');
+  });
+
+  test('the PDF states a factor of the bore as one, a metric card in millimetres, and a suspect value in the ink of flags', async () => {
+    const id = await openEngine(shop, { layout: 'v-twin', specSet: 'sidecar-solid', title: 'Dunlin T2' });
+    await shop.as('builder')('POST', `/api/engines/${id}/cam-card`, { unit: 'mm', checkAt: 'lobe', checkLift: 1, intakeLobeLift: 8.4 }); // prettier-ignore
+    const readings = [typed('lobe-lift', '1I', '8.40', 'mm'), typed('bore', '1', '86.01', 'mm'), typed('ring-gap-top', '1', '0.42', 'mm')]; // prettier-ignore
+    await shop.as('builder')('POST', `/api/engines/${id}/readings`, { readings });
+    const { body } = await sign(id, { missing: 'accepted', reason: 'Only the cam was asked for' });
+    const path = join(mkdtempSync(join(tmpdir(), 'utex-pdf-')), 'record.pdf');
+    writeFileSync(path, await file(`/api/records/${body.id}/record.pdf`));
+    const text = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
+    expect(text).toMatch(/Top ring gap\s+0\.0045 × bore or more/);
+    expect(text).toMatch(/Lobe lift\s+8\.400 mm\s+8\.354 to 8\.446 mm/);
+    expect(markInk('suspect')).toBe(PALETTE.print.flag);
   });
 
   test('the same record always gives the same bytes, as JSON and as PDF', async () => {

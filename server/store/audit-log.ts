@@ -22,11 +22,11 @@ export type SealedAct = [
   hash: string,
 ];
 
-export const FIRST_HASH = '0'.repeat(64);
+const FIRST_HASH = '0'.repeat(64);
 export const AUDIT_INSERT = 'insert into audit (at, by, act, engine_id, body, previous_hash, hash)';
 
 /** The hash of a row: SHA-256 over the hash before it and the row's own contents in canonical JSON. */
-export function chainHash(
+function chainHash(
   previous: string,
   row: { at: Date; by: string | null; act: string; engineId: string | null; body: string },
 ): string {
@@ -41,7 +41,7 @@ export function chainHash(
 const LONGEST_PART = 2000;
 
 /** The body of an act as the chain keeps it, in its one spelling: large parts by their hash. */
-export function bodyOf({ body }: Pick<Act, 'body'>): string {
+function bodyOf({ body }: Pick<Act, 'body'>): string {
   const parts = Object.entries(body).map(([name, value]) => {
     const text = canonicalize(value);
     if (text === undefined || text.length <= LONGEST_PART) return [name, value];

@@ -18,7 +18,7 @@ export interface Target {
 }
 
 /** What is typed, judged before it is taken as the server will answer it and the sheet will state it. */
-export interface Preview extends Answer {
+interface Preview extends Answer {
   value: number;
 }
 

@@ -19,7 +19,7 @@ import { ApiError, sayError } from '../app/api.js';
 import { byTime, type Kept, type Outbox } from './outbox.js';
 
 /** Where a reading is: only here, on the server, or refused by it (with its words). */
-export type Saved = 'kept-here' | 'on-server' | { refused: string };
+type Saved = 'kept-here' | 'on-server' | { refused: string };
 
 /** Where a desk has its engines from, and where its readings go. */
 export interface DeskSource {
@@ -35,7 +35,7 @@ export interface DeskSource {
 }
 
 /** What is typed into a slot. */
-export type Typed = Pick<NewReading, 'measure' | 'place' | 'at' | 'occasion' | 'entered' | 'unit'>;
+type Typed = Pick<NewReading, 'measure' | 'place' | 'at' | 'occasion' | 'entered' | 'unit'>;
 
 /** What follows from the file of an engine: computed once, whenever it changes. */
 interface View {

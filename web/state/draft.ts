@@ -1,4 +1,5 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { useForm, type DefaultValues, type FieldValues } from 'react-hook-form';
 
 const nameOf = (key: string) => `utex.draft.${key}`;
 
@@ -22,22 +23,41 @@ export function dropDraft(key: string): void {
  * place, nor a page that is left, nor a server that is away loses it.
  *
  * @param key names the draft: whose form of which engine
- * @param filed what the form holds when everything typed is filed
+ * @param filed what the form holds when everything typed is filed; the same object as long as nothing else is filed
+ * @param readDraft brings what an older version kept on this device into today's form
  */
-export function useDraft<Form extends object>(key: string, filed: () => Form) {
-  const [draft, setDraft] = useState(() => draftOf<Form>(key));
-  const form: Form = { ...filed(), ...draft };
+export function useDraftForm<Form extends FieldValues>(
+  key: string,
+  filed: Form,
+  readDraft: (draft: Partial<Form>) => Partial<Form> = (draft) => draft,
+) {
+  const [draft] = useState(() => draftOf<Form>(key));
+  const [isDraft, setIsDraft] = useState(draft !== null);
+  const form = useForm<Form>({ defaultValues: { ...filed, ...(draft && readDraft(draft)) } as DefaultValues<Form> });
+  const { subscribe, reset } = form;
+  useEffect(
+    () =>
+      subscribe({
+        formState: { values: true },
+        // A form that is filled by its place, and not by a hand, has no name of a field that changed.
+        callback: ({ name, values }) => {
+          if (name === undefined) return;
+          keepDraft(key, values);
+          setIsDraft(true);
+        },
+      }),
+    [key, subscribe],
+  );
+  useEffect(() => {
+    if (!isDraft) reset(filed);
+  }, [isDraft, filed, reset]);
   return {
     form,
-    isDraft: draft !== null,
-    change(changed: Partial<Form>) {
-      const next = { ...form, ...changed };
-      keepDraft(key, next);
-      setDraft(next);
-    },
+    isDraft,
+    /** Filed, or thrown away: the form holds what is on file. */
     settle() {
       dropDraft(key);
-      setDraft(null);
+      setIsDraft(false);
     },
   };
 }

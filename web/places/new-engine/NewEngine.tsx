@@ -1,8 +1,6 @@
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
-import TextField from '@mui/material/TextField';
 import { useEffect, useState } from 'react';
-import { Controller, useFieldArray, useForm, type FieldPath } from 'react-hook-form';
+import { useFieldArray, useForm, type FieldPath } from 'react-hook-form';
 import { useLoaderData, useNavigate } from 'react-router';
 import type { Issue } from '../../../contracts/errors.js';
 import { valveSpans } from '../../../core/cam/base-circle.js';
@@ -12,6 +10,7 @@ import { GENERAL_PRACTICE } from '../../../core/plan/practice.js';
 import { STAGE_PLACES } from '../stages.js';
 import { ApiError, ask, sayError, sayFields } from '../../app/api.js';
 import type { specSetsLoader } from '../../app/loaders.js';
+import { FormChoice, FormField } from '../../app/FormField.js';
 import { Page } from '../../app/Page.js';
 import { CrankStrip } from '../../drawings/CrankStrip.js';
 import { draftOf, dropDraft, keepDraft } from '../../state/draft.js';
@@ -77,20 +76,13 @@ export function NewEngine() {
     });
   };
 
-  const field = (name: FieldPath<EngineForm>, label: string, help = ' ') => (
-    <Controller
+  const field = (name: FieldPath<EngineForm>, label: string, help?: string) => (
+    <FormField
       control={control}
       name={name}
-      render={({ field: { ref, ...input }, fieldState: { error } }) => (
-        <TextField
-          {...input}
-          inputRef={ref}
-          label={label}
-          error={!!error}
-          helperText={error?.message ?? help}
-          slotProps={{ htmlInput: { autoComplete: 'off' } }}
-        />
-      )}
+      label={label}
+      help={help}
+      slotProps={{ htmlInput: { autoComplete: 'off' } }}
     />
   );
   const choice = (
@@ -98,29 +90,7 @@ export function NewEngine() {
     label: string,
     options: [string, string][],
     onChoose?: (value: string) => void,
-  ) => (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field: { ref, ...input }, fieldState: { error } }) => (
-        <TextField
-          {...input}
-          inputRef={ref}
-          select
-          label={label}
-          error={!!error}
-          helperText={error?.message ?? ' '}
-          onChange={(event) => (onChoose ?? input.onChange)(event.target.value)}
-        >
-          {options.map(([value, title]) => (
-            <MenuItem key={value} value={value}>
-              {title}
-            </MenuItem>
-          ))}
-        </TextField>
-      )}
-    />
-  );
+  ) => <FormChoice control={control} name={name} label={label} options={options} onChoose={onChoose} />;
 
   const form = watch();
   const drawn = checkForm({ ...form, tag: 'x', title: 'x', customer: 'x' });

@@ -94,7 +94,7 @@ const listOf = (text: string) =>
     .map(numberOf);
 
 /** What is sent: everything on the form stated, so that no template fills in behind the builder's back. */
-export function requestOf(form: EngineForm): unknown {
+function requestOf(form: EngineForm): unknown {
   return {
     tag: form.tag,
     title: form.title,

@@ -1,85 +1,82 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useSnackbar } from 'notistack';
-import { useMemo, useState, type FormEvent } from 'react';
+import { useMemo, useState } from 'react';
+import { useWatch, type FieldPath } from 'react-hook-form';
 import type { Issue } from '../../../contracts/errors.js';
 import { completeCard } from '../../../core/cam/cam-card.js';
 import { ApiError, ask, sayError, sayFields } from '../../app/api.js';
+import { FormChoice, FormField } from '../../app/FormField.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/use-desk.js';
-import { useDraft } from '../../state/draft.js';
+import { useDraftForm } from '../../state/draft.js';
 import { useLooksOn } from '../../state/session.js';
-import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf, type CardForm } from './card-form.js';
-import { LiftUnit, LobeOrValve } from './choices.js';
+import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf, readDraft, type CardForm } from './card-form.js';
+import { LIFT_UNITS, LOBE_OR_VALVE } from './choices.js';
 import { NotFiled } from './NotFiled.js';
 
 const LABEL = new Map(CARD_FIELDS.flatMap(({ fields }) => fields));
 const figure = (value: number) => String(Number(value.toFixed(4))).replace('-', '−');
+/** The field of the form that a path of the card is typed into. */
+const fieldAt = (path: string) => (LABEL.has(path) ? `text.${path}` : path) as FieldPath<CardForm>;
 
 /** The cam card as its maker prints it: whatever it lists goes in, what follows is shown, what contradicts is named. */
 export function CamCardForm() {
   const { engine, card, reload } = useDesk();
-  const { form, isDraft, change, settle } = useDraft<CardForm>(`${engine!.id}.cam-card`, () =>
-    card ? formOf(card.printed) : { ...EMPTY_CARD, unit: engine!.thread.unit },
+  const { id, thread } = engine!;
+  const filed = useMemo(
+    () => (card ? formOf(card.printed) : { ...EMPTY_CARD, unit: thread.unit }),
+    [card, thread.unit],
   );
-  const [issues, setIssues] = useState<Issue[]>([]);
+  const { form, isDraft, settle } = useDraftForm<CardForm>(`${id}.cam-card`, filed, readDraft);
+  const { control, handleSubmit, setError } = form;
   const [problem, setProblem] = useState<string | null>(null);
   const { enqueueSnackbar } = useSnackbar();
   const looksOn = useLooksOn();
-  const checked = useMemo(() => checkCard(form), [form]);
+  const typed = useWatch({ control }) as CardForm;
+  const checked = useMemo(() => checkCard(typed), [typed]);
   const completed = useMemo(() => (checked.card ? completeCard(checked.card) : null), [checked]);
 
-  const set = (path: string, value: string) => {
-    setIssues((before) => before.filter((issue) => issue.path !== path));
-    change({ text: { ...form.text, [path]: value } });
+  const show = (issues: Issue[]) => {
+    for (const { path, message } of issues) setError(fieldAt(path), { message });
   };
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
+  const submit = handleSubmit(async () => {
     setProblem(null);
-    setIssues(checked.issues);
-    if (!checked.card) return setProblem(sayFields(checked.issues.map(({ path }) => path)));
+    if (!checked.card) {
+      show(checked.issues);
+      return setProblem(sayFields(checked.issues.map(({ path }) => path)));
+    }
     try {
-      await ask('POST /api/engines/:id/cam-card', { params: { id: engine!.id }, body: checked.card });
+      await ask('POST /api/engines/:id/cam-card', { params: { id }, body: checked.card });
       enqueueSnackbar('Cam card filed');
       await reload();
       settle();
     } catch (error) {
-      if (error instanceof ApiError) setIssues(error.issues);
+      if (error instanceof ApiError) show(error.issues);
       setProblem(sayError(error));
     }
-  };
-  const messageAt = (path: string) => issues.find((issue) => issue.path === path)?.message;
-  const help = (path: string): string => {
-    const wrong = messageAt(path);
-    if (wrong) return wrong;
+  });
+  const follows = (path: string) => {
     const computed = completed?.computed.includes(path) ? completed.figures[path] : undefined;
-    return computed === undefined ? ' ' : `follows: ${figure(computed)}`;
+    return computed === undefined ? undefined : `follows: ${figure(computed)}`;
   };
   return (
     <form className="measuring-form" onSubmit={(event) => void submit(event)} noValidate aria-label="Cam card">
       <h2>Cam card</h2>
       <fieldset>
-        <TextField
-          label="Cam"
-          value={form.title}
-          onChange={(event) => change({ title: event.target.value })}
-          error={!!messageAt('title')}
-          helperText={messageAt('title') ?? 'as its card names it'}
-        />
-        <LiftUnit value={form.unit} choose={(unit) => change({ unit })} />
-        <LobeOrValve label="Checked at the" value={form.checkAt} choose={(checkAt) => change({ checkAt })} />
+        <FormField control={control} name="title" label="Cam" help="as its card names it" />
+        <FormChoice control={control} name="unit" label="Lifts in" options={LIFT_UNITS} />
+        <FormChoice control={control} name="checkAt" label="Checked at the" options={LOBE_OR_VALVE} />
       </fieldset>
       {CARD_FIELDS.map(({ legend, fields }) => (
         <fieldset key={legend}>
           <legend>{legend}</legend>
           {fields.map(([path, label]) => (
-            <TextField
+            <FormField
               key={path}
+              control={control}
+              name={fieldAt(path)}
               label={label}
-              value={form.text[path] ?? ''}
-              onChange={(event) => set(path, event.target.value)}
-              error={!!messageAt(path)}
-              helperText={help(path)}
+              help={follows(path)}
               slotProps={{ htmlInput: { autoComplete: 'off', 'aria-label': `${label}, ${legend.toLowerCase()}` } }}
             />
           ))}

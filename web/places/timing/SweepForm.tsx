@@ -1,13 +1,13 @@
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useSnackbar } from 'notistack';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { spokenPlace } from '../../../core/engine/places.js';
 import { ask, sayError } from '../../app/api.js';
+import { FormChoice, FormField } from '../../app/FormField.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useLooksOn } from '../../state/session.js';
-import { LiftUnit, LobeOrValve } from './choices.js';
+import { LIFT_UNITS, LOBE_OR_VALVE } from './choices.js';
 import { LobeTable } from './LobeTable.js';
 import { NotFiled } from './NotFiled.js';
 import { useSweep } from './use-sweep.js';
@@ -17,91 +17,45 @@ export function SweepForm() {
   const { engine, reload } = useDesk();
   const { enqueueSnackbar } = useSnackbar();
   const looksOn = useLooksOn();
-  const {
-    valves,
-    form,
-    liftsAsked,
-    askLifts,
-    isDraft,
-    change,
-    sweep,
-    slow,
-    analysis,
-    atValve,
-    problems,
-    goTo,
-    settle,
-  } = useSweep();
+  const { form, valves, liftsAsked, askLifts, isDraft, typed, sweep, slow, analysis, atValve, problems, goTo, settle } =
+    useSweep();
+  const { control, handleSubmit } = form;
   const [problem, setProblem] = useState<string | null>(null);
-  const set = (changed: Partial<typeof form>) => {
+  const submit = handleSubmit(async () => {
     setProblem(null);
-    change(changed);
-  };
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
     if (!sweep) return setProblem('There is nothing to keep yet.');
     try {
-      await ask('POST /api/engines/:id/sweeps', { params: { id: engine!.id }, body: { ...sweep, place: form.place } });
-      enqueueSnackbar(`Lobe of ${spokenPlace(form.place)} kept`);
+      await ask('POST /api/engines/:id/sweeps', { params: { id: engine!.id }, body: { ...sweep, place: typed.place } });
+      enqueueSnackbar(`Lobe of ${spokenPlace(typed.place)} kept`);
       await reload();
       settle();
     } catch (error) {
       setProblem(sayError(error));
     }
-  };
+  });
   return (
     <form className="measuring-form" onSubmit={(event) => void submit(event)} noValidate aria-label="Sweep a lobe">
       <h2>Sweep a lobe</h2>
       <div className="sweep">
         <div>
           <fieldset>
-            <TextField
-              select
+            <FormChoice
+              control={control}
+              name="place"
               label="Lobe of"
-              value={form.place}
-              onChange={(event) => {
-                setProblem(null);
-                goTo(event.target.value);
-              }}
-            >
-              {valves.map((place) => (
-                <MenuItem key={place} value={place}>
-                  {spokenPlace(place)}
-                </MenuItem>
-              ))}
-            </TextField>
-            <LiftUnit value={form.unit} choose={(unit) => set({ unit })} />
-            <LobeOrValve label="Measured at the" value={form.measuredAt} choose={(measuredAt) => set({ measuredAt })} />
+              options={valves.map((place) => [place, spokenPlace(place)])}
+              onChoose={goTo}
+            />
+            <FormChoice control={control} name="unit" label="Lifts in" options={LIFT_UNITS} />
+            <FormChoice control={control} name="measuredAt" label="Measured at the" options={LOBE_OR_VALVE} />
             {atValve && (
               <>
-                <TextField
-                  label="Rocker ratio"
-                  value={form.ratio}
-                  error={problems.ratio !== ''}
-                  helperText={problems.ratio || ' '}
-                  onChange={(event) => set({ ratio: event.target.value })}
-                />
-                <TextField
-                  label="Lash"
-                  value={form.lash}
-                  error={problems.lash !== ''}
-                  helperText={problems.lash || ' '}
-                  onChange={(event) => set({ lash: event.target.value })}
-                />
+                <FormField control={control} name="ratio" label="Rocker ratio" wrong={problems.ratio} />
+                <FormField control={control} name="lash" label="Lash" wrong={problems.lash} />
               </>
             )}
-            <TextField
-              label="Starts at, °"
-              value={form.start}
-              onChange={(event) => set({ start: event.target.value })}
-              helperText="for lifts alone"
-            />
-            <TextField
-              label="Each turn, °"
-              value={form.step}
-              onChange={(event) => set({ step: event.target.value })}
-              helperText="for lifts alone"
-            />
+            <FormField control={control} name="start" label="Starts at, °" help="for lifts alone" />
+            <FormField control={control} name="step" label="Each turn, °" help="for lifts alone" />
             <TextField
               label="Durations at lifts"
               value={liftsAsked}
@@ -110,21 +64,21 @@ export function SweepForm() {
               helperText={problems.lifts || 'left empty: where the trade looks'}
             />
           </fieldset>
-          <TextField
+          <FormField
+            control={control}
+            name="text"
             label="Degrees after top centre, lift"
             multiline
             minRows={9}
             maxRows={9}
-            value={form.text}
-            onChange={(event) => set({ text: event.target.value })}
-            error={problems.points !== ''}
-            helperText={problems.points || 'one pair a line, typed, pasted, or sent by a gauge that ends with Enter'}
+            wrong={problems.points}
+            help="one pair a line, typed, pasted, or sent by a gauge that ends with Enter"
             slotProps={{ htmlInput: { spellCheck: false, style: { fontFamily: 'var(--figure)' } } }}
           />
         </div>
         <div aria-live="polite">
           {slow && <progress aria-label="Analysing the lobe" />}
-          {analysis && <LobeTable analysis={analysis} unit={form.unit} />}
+          {analysis && <LobeTable analysis={analysis} unit={typed.unit} />}
         </div>
       </div>
       {problem && (

@@ -1,3 +1,4 @@
+import { get, set } from 'react-hook-form';
 import { wordEntry } from '../../../contracts/wording/entry.js';
 import { camCardSchema } from '../../../contracts/papers/cam-card.js';
 import type { Issue } from '../../../contracts/errors.js';
@@ -8,12 +9,17 @@ import { measureOf } from '../../../core/plan/measures.js';
 import { readEntry } from '../../../core/plan/read-entry.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
 
-/** The card as it is typed, by the paths of its fields: text everywhere, so that nothing typed is lost. */
+/** Figures as they are typed: text everywhere, so that nothing typed is lost; those of one lift are a group. */
+export interface CardText {
+  [figure: string]: string | CardText;
+}
+
+/** The card as it is typed. */
 export interface CardForm {
   title: string;
   unit: 'in' | 'mm';
   checkAt: 'lobe' | 'valve';
-  text: Record<string, string>;
+  text: CardText;
 }
 
 const EVENTS = Object.keys(EVENT_MEASURES) as (keyof CardEvents)[];
@@ -59,16 +65,26 @@ export const CARD_FIELDS: { legend: string; fields: [path: string, label: string
   },
 ];
 
-export const EMPTY_CARD: CardForm = { title: '', unit: 'in', checkAt: 'lobe', text: {} };
+const PATHS = CARD_FIELDS.flatMap(({ fields }) => fields.map(([path]) => path));
+
+/** Every figure of a card by its path, as text; empty where it has none. */
+function textOf(figureAt: (path: string) => unknown): CardText {
+  const text: CardText = {};
+  for (const path of PATHS) set(text, path, String(figureAt(path) ?? ''));
+  return text;
+}
+
+export const EMPTY_CARD: CardForm = { title: '', unit: 'in', checkAt: 'lobe', text: textOf(() => '') };
 
 /** A card that is on file, as text in its fields. */
-export function formOf({ title = '', unit, checkAt, events: at, seat, ...figures }: CamCard): CardForm {
-  const text: Record<string, string> = {};
-  for (const [key, value] of Object.entries(figures)) text[key] = String(value);
-  for (const [group, some] of Object.entries({ events: at, seat }))
-    for (const [event, deg] of Object.entries(some ?? {})) text[`${group}.${event}`] = String(deg);
-  return { title, unit, checkAt, text };
+export function formOf(card: CamCard): CardForm {
+  const { title = '', unit, checkAt } = card;
+  return { title, unit, checkAt, text: textOf((path) => get(card, path)) };
 }
+
+/** A half typed card that this device kept; the first version kept its figures in one flat list, by their paths. */
+export const readDraft = ({ text, ...rest }: Partial<CardForm>): Partial<CardForm> =>
+  text === undefined ? rest : { ...rest, text: textOf((path) => (get(text, path) as unknown) ?? text[path]) };
 
 /** A number of the card; an event may have its side in words (`4 after`), as some makers print it. */
 function readField(path: string, typed: string): { value: number } | { message: string } {
@@ -88,16 +104,12 @@ export function checkCard(form: CardForm): { card: CamCard; issues: [] } | { car
   const issues: Issue[] = [];
   const request: Record<string, unknown> = { unit: form.unit, checkAt: form.checkAt };
   if (form.title.trim()) request.title = form.title;
-  for (const [path, typed] of Object.entries(form.text)) {
+  for (const path of PATHS) {
+    const typed = get(form.text, path, '') as string;
     if (typed.trim() === '') continue;
     const read = readField(path, typed);
-    if ('message' in read) {
-      issues.push({ path, message: read.message });
-      continue;
-    }
-    const [group, event] = path.split('.');
-    if (event) request[group] = { ...(request[group] as object | undefined), [event]: read.value };
-    else request[path] = read.value;
+    if ('message' in read) issues.push({ path, message: read.message });
+    else set(request, path, read.value);
   }
   const parsed = camCardSchema.safeParse(request);
   const wrong = new Set(issues.map(({ path }) => path));

@@ -3,7 +3,7 @@ import { lobeFromCard } from '../../../core/cam/lobe-from-card.js';
 import type { LobeSweep } from '../../../core/cam/lobe-sweep.js';
 import { LAYOUTS } from '../../../core/engine/layouts.js';
 import type { Engine } from '../../../core/engine/engine.js';
-import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf } from './card-form.js';
+import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf, readDraft } from './card-form.js';
 import { cardCurve, furthestApart, newestSweep, sweptCurve } from './curves.js';
 import { GENERAL_PRACTICE } from '../../../core/plan/practice.js';
 import { measureOf } from '../../../core/plan/measures.js';
@@ -20,11 +20,17 @@ const CARD: CamCard = {
 }; // prettier-ignore
 
 describe('the cam card as it is typed', () => {
-  const form = (text: Record<string, string>) => ({ ...EMPTY_CARD, text });
+  const form = (text: Record<string, string>) => ({ ...EMPTY_CARD, ...readDraft({ text }) });
 
   test('a card on file comes back into its fields, and from there the same card', () => {
     const whole: CamCard = { ...CARD, events: { intakeOpenBtdc: -4 }, seat: { exhaustCloseAtdc: 26 } };
     expect(checkCard(formOf(whole)).card).toEqual(whole);
+  });
+
+  test('a card half typed in the first version is found again, whose device kept it as one flat list', () => {
+    const { text } = readDraft({ title: 'Heron', text: { checkLift: '0.050', 'events.intakeOpenBtdc': '4 after' } });
+    expect(text).toMatchObject({ checkLift: '0.050', intakeDuration: '', events: { intakeOpenBtdc: '4 after' } });
+    expect(readDraft({ text })).toEqual({ text });
   });
 
   test('events may have their side in words, as some makers print them', () => {

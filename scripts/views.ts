@@ -1,0 +1,48 @@
+import type { Page } from '@playwright/test';
+import { ENGINE_PLACES } from '../web/places/stages.js';
+
+/** One picture of a main view. */
+interface View {
+  name: string;
+  /** The address of the place, or the place of an engine's. */
+  place: string;
+  /** The engine of the demo that shows it best. */
+  tag?: string;
+  shade?: 'dark';
+  /** What is done before the picture. */
+  act?: (page: Page) => Promise<void>;
+}
+
+/** A place of an engine is shown by this one, unless another one shows it better. */
+const ENGINE = 'PH8-031';
+const SHOWN_BETTER: Record<string, Pick<View, 'tag' | 'act'>> = {
+  'dead-centre': { tag: 'BS6-114' },
+  timing: { act: (page) => page.getByRole('button', { name: /Intake closes/ }).click() },
+  setting: { act: (page) => page.keyboard.type('0.62') },
+  record: { tag: 'BS6-114' },
+};
+
+/** A part of Timing, which has several below its one address. */
+const partOfTiming = (name: string, button: string, tag = ENGINE): View => ({
+  name: `timing-${name}`,
+  place: 'timing',
+  tag,
+  act: async (page) => {
+    await page.getByRole('button', { name: button }).click();
+    await page.waitForTimeout(600);
+  },
+});
+
+/** The main views: every place of an engine, and what else has an address. */
+export const VIEWS: View[] = [
+  { name: 'floor', place: '/' },
+  { name: 'new-engine', place: '/engines/new' },
+  ...ENGINE_PLACES.map(({ path }) => ({ name: path, place: path, tag: ENGINE, ...SHOWN_BETTER[path] })),
+  partOfTiming('card', 'Cam card'),
+  partOfTiming('sweep', 'Sweep a lobe', 'DT2-007'),
+  partOfTiming('curves', 'Lift curves'),
+  partOfTiming('decision', 'Sprocket'),
+  { name: 'setting-dark', place: 'setting', tag: ENGINE, shade: 'dark', act: SHOWN_BETTER.setting.act },
+  { name: 'verify', place: '/verify' },
+  { name: 'people', place: '/people' },
+];
