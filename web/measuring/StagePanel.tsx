@@ -60,7 +60,8 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
   const through = judged?.judgedAs;
   const makes = made.find((row) => row.measure === through?.measure) ?? made[0] ?? own;
   const value = through?.value ?? own?.value;
-  const limit = judged?.limit ?? ahead;
+  // The limit ahead may be that of a value that follows: it bounds nothing that was read.
+  const limit = judged ? judged.limit : ahead;
   const shownIn = (key: string): Unit => {
     const { quantity, units } = measureOf(key);
     return quantity === 'angle' ? 'deg' : quantity === 'length' ? lengthUnit : units[0];
@@ -128,7 +129,7 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
         {children}
         <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
         <ReadHereBefore slot={slot} />
-        <LimitNote limit={limit} />
+        <LimitNote limit={limit} of={measure.key} />
       </div>
       <StandingCaution stage={stage} />
     </aside>

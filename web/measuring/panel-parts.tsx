@@ -122,13 +122,15 @@ export function ReadHereBefore({ slot }: { slot: Slot }) {
   );
 }
 
-export function LimitNote({ limit }: { limit: AppliedLimit | null }) {
+/** The limit and where it comes from; named where it bounds what follows from the measure `of`. */
+export function LimitNote({ limit, of }: { limit: AppliedLimit | null; of: string }) {
   const specSet = useDesk((state) => state.engine!.specSet);
   if (!limit) return null;
   return (
     <>
       <h3>Limit</h3>
       <p>
+        {limit.measure !== of && `${measureOf(limit.measure).title.toLowerCase()} `}
         <span className="figure">{wordLimit(limit.stated)}</span>, {specSet.title} v{specSet.version}
         <br />
         <span className="now-quiet">{wordSource(limit.source)}</span>
