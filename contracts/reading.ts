@@ -57,7 +57,7 @@ export const readingSchema = z.object({
   supersedes: z.uuid().optional(),
 });
 /** A reading as it is answered: what an angle was read at also as the first version told it. */
-const readingAnswer = readingSchema.extend({ atLiftMm: z.number().optional() });
+export const readingAnswer = readingSchema.extend({ atLiftMm: z.number().optional() });
 export const readingsAnswer = z.object({ readings: z.array(readingAnswer) });
 
 const limitSchema = z.object({

@@ -5,7 +5,7 @@ import { specSetSchema } from './catalogue.js';
 import { engineShape } from './engine.js';
 import { camCardSchema } from './papers/cam-card.js';
 import { lobeSweepSchema } from './papers/lobe-sweep.js';
-import { flagSchema, readingSchema, sheetRowSchema } from './reading.js';
+import { flagSchema, readingAnswer, readingSchema, sheetRowSchema } from './reading.js';
 import { reason } from './text.js';
 
 const signatory = z.object({ handle: z.string(), name: z.string() });
@@ -97,7 +97,7 @@ export const exportAnswer = z.object({
   camCard: camCardSchema.nullable(),
   sweeps: z.array(lobeSweepSchema),
   papers: z.array(paperSchema),
-  readings: z.array(readingSchema),
+  readings: z.array(readingAnswer),
   dispositions: z.array(z.record(z.string(), z.unknown())),
   records: z.array(recordSummary),
 });

@@ -94,7 +94,7 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
       camCard: cardOf(file)?.printed ?? null,
       sweeps: sweepsOf(file),
       papers: [...file.papers],
-      readings: [...file.readings],
+      readings: file.readings.map(withLift),
       dispositions: dispositionsOf(file).map((made) => ({ ...made })),
       records: await listRecords(database, engine.id),
     };
