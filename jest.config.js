@@ -16,6 +16,8 @@ export default {
     ],
   },
   testMatch: ['<rootDir>/{core,contracts,server,web,demo}/**/*.test.{ts,tsx}'],
+  // Most of a server test is the server's own process: every core has one of Jest's beside it.
+  maxWorkers: '100%',
   // Some start servers of their own; a busy machine is no fault of theirs.
   testTimeout: 180_000,
 };

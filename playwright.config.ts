@@ -6,8 +6,8 @@ const PORT = 8431;
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results/e2e',
-  // One shop, one server: tests open engines of their own and run one after the other.
-  workers: 1,
+  // One shop, one server: tests open engines of their own, so that two hands can work in it at once.
+  workers: 2,
   fullyParallel: false,
   // Generous: a busy machine is no fault of the interface.
   timeout: 180_000,
