@@ -81,8 +81,8 @@ export async function benchPosting(): Promise<Ratio> {
     const start = performance.now();
     for (let turn = 0; turn < PER_ROUND; turn++)
       await other.context.database.query(
-        `insert into readings (id, engine_id, measure, place, entered, unit, value, taken_at, taken_by, how)
-         values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`,
+        `insert into readings (id, engine_id, measure, place, entered, unit, value, taken_at, received_at, taken_by, how)
+         values ($1, $2, $3, $4, $5, $6, $7, $8, $8, $9, $10)`,
         [
           randomUUID(), twin.id, 'preload-turns', PLACES[turn % PLACES.length], '0.5', 'turn', 0.5, new Date(), 'owner',
           'keyed',
