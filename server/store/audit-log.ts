@@ -42,6 +42,8 @@ const LONGEST_PART = 2000;
 
 /** The body of an act as the chain keeps it, in its one spelling: large parts by their hash. */
 function bodyOf({ body }: Pick<Act, 'body'>): string {
+  const whole = canonicalize(body)!;
+  if (whole.length <= LONGEST_PART) return whole;
   const parts = Object.entries(body).map(([name, value]) => {
     const text = canonicalize(value);
     if (text === undefined || text.length <= LONGEST_PART) return [name, value];
