@@ -100,6 +100,11 @@ test('the bottom end goes into the crank: bore and journal, deck with its side, 
 }) => {
   await signIn(page, 'builder');
   const id = await openEngine(page, 'bottom-end');
+  // The limit ahead is that of the clearance: it bounds no bore.
+  await expect(panel(page)).toContainText(/Limit\s*main bearing clearance/);
+  await page.keyboard.type('2.4526');
+  await expect(panel(page)).not.toContainText('Limit');
+  await page.keyboard.press('Escape');
   for (let main = 0; main < 5; main++) await key(page, '2.4526;2.4525');
   for (let main = 0; main < 4; main++) await key(page, '2.4500');
   await page.keyboard.type('2.4480');
