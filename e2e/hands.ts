@@ -30,7 +30,7 @@ let count = 0;
 /** Opens an engine through the API as whoever is signed in, and goes to one of its places. */
 export async function openEngine(page: Page, place: string, change: Record<string, unknown> = {}): Promise<string> {
   count++;
-  const tag = `E2E-${count}-${Date.now() % 100_000}`;
+  const tag = `E2E-${process.env.TEST_WORKER_INDEX}-${count}-${Date.now() % 100_000}`;
   const request = { tag, title: 'Petrel H8', customer: 'Fenwater Racing', layout: 'v8', ...change };
   const answer = await page.request.post('/api/engines', { data: request });
   expect(answer.status(), await answer.text()).toBe(201);
