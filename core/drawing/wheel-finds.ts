@@ -1,6 +1,6 @@
 import { EVENT_MEASURES } from '../cam/expected-from-card.js';
 import { measureOf } from '../plan/measures.js';
-import type { SheetRow } from '../sheet/sheet.js';
+import type { SheetRow } from '../sheet/row.js';
 import { afterTdc, type AngleSides } from '../wheel/wheel-face.js';
 
 /** Something found on the wheel: a stop, dead centre, an event, a nose. */

@@ -7,7 +7,9 @@ import type { EngineFile } from '../sheet/engine-file.js';
 import type { AppliedLimit, LimitSource } from '../sheet/limits.js';
 import { cardOf, sweepsOf, type Paper } from '../sheet/papers.js';
 import type { Reading } from '../sheet/reading.js';
-import { sheetOf, type Flag, type SheetRow } from '../sheet/sheet.js';
+import type { Flag } from '../sheet/flags.js';
+import type { SheetRow } from '../sheet/row.js';
+import { sheetOf } from '../sheet/sheet.js';
 
 /**
  * Raised whenever a formula or a rule of judgement changes, so that an old record says by which it was judged. Since 2,

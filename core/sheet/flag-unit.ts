@@ -1,7 +1,7 @@
 import { measureOf } from '../plan/measures.js';
 import type { Unit } from '../units/units.js';
 import type { Reading } from './reading.js';
-import type { Flag } from './sheet.js';
+import type { Flag } from './flags.js';
 
 /** The unit in which a flagged value is told: as it was typed; an angle in degrees, whatever the wheel's numbers. */
 export function flagUnit(

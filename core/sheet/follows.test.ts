@@ -7,7 +7,9 @@ import { findMeasure } from '../plan/measures.js';
 import { EXAMPLE_SPEC_SETS } from '../plan/spec-sets.js';
 import type { Unit } from '../units/units.js';
 import type { Reading } from './reading.js';
-import { sheetOf as sheetOfFile, standOf, type SheetRow } from './sheet.js';
+import type { SheetRow } from './row.js';
+import { sheetOf as sheetOfFile } from './sheet.js';
+import { standOf } from './stand.js';
 import { stageProgress } from './stage-progress.js';
 import { fileOf, readingOf } from './test-file.js';
 

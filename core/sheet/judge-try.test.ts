@@ -9,7 +9,9 @@ import { judgingOf } from './judging.js';
 import { limitAt } from './limits.js';
 import type { Reading } from './reading.js';
 import { dialUnit, settingLimit, settingMeasure, settingValue } from './setting-value.js';
-import { judgeLast, sheetOf, standOf } from './sheet.js';
+import { judgeLast } from './answer.js';
+import { sheetOf } from './sheet.js';
+import { standOf } from './stand.js';
 import { fileOf, readingOf } from './test-file.js';
 
 const engine = LAYOUTS[0].engine as Engine;

@@ -1,7 +1,8 @@
 import { worstOf, type Mark } from '../judge/mark.js';
 import type { Stage } from '../plan/measure.js';
 import { measureOf } from '../plan/measures.js';
-import type { Sheet, SheetRow } from './sheet.js';
+import type { SheetRow } from './row.js';
+import type { Sheet } from './sheet.js';
 
 /** What a row has to show: its verdict, or that it was accepted in spite of it. */
 function markOf({ flags }: Pick<Sheet, 'flags'>, row: SheetRow): Mark {

@@ -5,7 +5,9 @@ import { placesOf } from '../engine/places.js';
 import { MEASURES, measureOf } from '../plan/measures.js';
 import { EXAMPLE_SPEC_SETS } from '../plan/spec-sets.js';
 import type { Reading } from './reading.js';
-import { answerOf, judgeLast, sheetOf, standOf } from './sheet.js';
+import { answerOf, judgeLast } from './answer.js';
+import { sheetOf } from './sheet.js';
+import { standOf } from './stand.js';
 import { slotKey } from './slot.js';
 import { fileOf, readingOf } from './test-file.js';
 

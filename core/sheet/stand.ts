@@ -3,6 +3,7 @@ import type { Derivation, Made, Rule, Seen } from '../derive/rule.js';
 import type { Engine } from '../engine/engine.js';
 import type { Impossibility } from '../impossible.js';
 import type { Practice } from '../plan/practice.js';
+import type { EngineFile } from './engine-file.js';
 import type { Reading } from './reading.js';
 import { familyKey, slotKey, type Slot } from './slot.js';
 
@@ -133,6 +134,13 @@ export class Stand {
       latest: (measure, place, before) => newest(histories(measure, place), before),
     };
   }
+}
+
+/** Everything read on an engine, walked through once. */
+export function standOf({ engine, spec, readings }: Pick<EngineFile, 'engine' | 'spec' | 'readings'>): Stand {
+  const stand = new Stand(engine, spec.practice);
+  for (const reading of readings) stand.add(reading);
+  return stand;
 }
 
 /** The newest of several histories, before a turn where one is given. */

@@ -1,8 +1,8 @@
 import type { EngineFile } from '../../core/sheet/engine-file.js';
 import type { Impossibility } from '../../core/impossible.js';
 import type { Reading } from '../../core/sheet/reading.js';
-import { judgeLast, standOf, type Answer } from '../../core/sheet/sheet.js';
-import type { Stand } from '../../core/sheet/stand.js';
+import { judgeLast, type Answer } from '../../core/sheet/answer.js';
+import { standOf, type Stand } from '../../core/sheet/stand.js';
 import type { AuditLog } from '../store/audit-log.js';
 import type { Database } from '../store/database.js';
 import { loadFiles } from '../store/engine-file-store.js';

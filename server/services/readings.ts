@@ -10,7 +10,7 @@ import { atValue, type At, type Measure } from '../../core/plan/measure.js';
 import { findMeasure, measureOf } from '../../core/plan/measures.js';
 import { readEntry } from '../../core/plan/read-entry.js';
 import type { Reading } from '../../core/sheet/reading.js';
-import type { Answer } from '../../core/sheet/sheet.js';
+import type { Answer } from '../../core/sheet/answer.js';
 import { BUILD, slotKey, type Slot } from '../../core/sheet/slot.js';
 import { CANONICAL_UNIT, type Unit } from '../../core/units/units.js';
 import { Failure } from '../failure.js';

@@ -9,17 +9,29 @@ interface Props<Form extends FieldValues> extends Omit<TextFieldProps, 'name' | 
   help?: string;
   /** What is wrong with it, where the form does not know it by itself. */
   wrong?: string;
+  /** Where a change does more than fill the field. */
+  onChoose?: (value: string) => void;
 }
 
 /** A field of a form, with what is wrong told below it; a wrong one can take the focus. */
-export function FormField<Form extends FieldValues>({ control, name, help = ' ', wrong, ...props }: Props<Form>) {
+export function FormField<Form extends FieldValues>(props: Props<Form>) {
+  const { control, name, help = ' ', wrong, onChoose, ...rest } = props;
   return (
     <Controller
       control={control}
       name={name}
-      render={({ field: { ref, ...input }, fieldState: { error } }) => {
+      render={({ field: { ref, onChange, ...input }, fieldState: { error } }) => {
         const message = error?.message || wrong;
-        return <TextField {...props} {...input} inputRef={ref} error={Boolean(message)} helperText={message || help} />;
+        return (
+          <TextField
+            {...rest}
+            {...input}
+            inputRef={ref}
+            error={Boolean(message)}
+            helperText={message || help}
+            onChange={(event) => (onChoose ?? onChange)(event.target.value)}
+          />
+        );
       }}
     />
   );
@@ -27,37 +39,16 @@ export function FormField<Form extends FieldValues>({ control, name, help = ' ',
 
 /** A field that takes one of a few values. */
 export function FormChoice<Form extends FieldValues>({
-  control,
-  name,
-  label,
   options,
-  onChoose,
-}: Pick<Props<Form>, 'control' | 'name' | 'label'> & {
-  options: readonly (readonly [value: string, title: string])[];
-  /** Where choosing does more than fill the field. */
-  onChoose?: (value: string) => void;
-}) {
+  ...field
+}: Props<Form> & { options: readonly (readonly [value: string, title: string])[] }) {
   return (
-    <Controller
-      control={control}
-      name={name}
-      render={({ field: { ref, ...input }, fieldState: { error } }) => (
-        <TextField
-          {...input}
-          inputRef={ref}
-          select
-          label={label}
-          error={!!error}
-          helperText={error?.message ?? ' '}
-          onChange={(event) => (onChoose ?? input.onChange)(event.target.value)}
-        >
-          {options.map(([value, title]) => (
-            <MenuItem key={value} value={value}>
-              {title}
-            </MenuItem>
-          ))}
-        </TextField>
-      )}
-    />
+    <FormField {...field} select>
+      {options.map(([value, title]) => (
+        <MenuItem key={value} value={value}>
+          {title}
+        </MenuItem>
+      ))}
+    </FormField>
   );
 }

@@ -6,7 +6,7 @@ import { measureOf } from '../../core/plan/measures.js';
 import { uncertaintyOf } from '../../core/plan/practice.js';
 import { judgingOf } from '../../core/sheet/judging.js';
 import { limitAt, type AppliedLimit } from '../../core/sheet/limits.js';
-import { answerAt } from '../../core/sheet/sheet.js';
+import { answerAt } from '../../core/sheet/answer.js';
 import { slotKey } from '../../core/sheet/slot.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';

@@ -9,7 +9,7 @@ import type { Stage } from '../../core/plan/measure.js';
 import { measureOf } from '../../core/plan/measures.js';
 import type { AppliedLimit } from '../../core/sheet/limits.js';
 import { slotKey, type Slot } from '../../core/sheet/slot.js';
-import type { SheetRow } from '../../core/sheet/sheet.js';
+import type { SheetRow } from '../../core/sheet/row.js';
 import { formatValue, UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { VerdictMark } from '../drawings/VerdictMark.js';

@@ -4,7 +4,7 @@ import { wordImpossibility } from '../../contracts/wording/impossible.js';
 import type { Measure } from '../../core/plan/measure.js';
 import { readEntry } from '../../core/plan/read-entry.js';
 import type { Reading } from '../../core/sheet/reading.js';
-import { judgeNext, type Answer } from '../../core/sheet/sheet.js';
+import { judgeNext, type Answer } from '../../core/sheet/answer.js';
 import type { Slot } from '../../core/sheet/slot.js';
 import type { Unit } from '../../core/units/units.js';
 import { useDesk } from '../state/use-desk.js';

@@ -2,7 +2,7 @@ import { LAYOUTS } from '../../core/engine/layouts.js';
 import { EXAMPLE_SPEC_SETS } from '../../core/plan/spec-sets.js';
 import type { EngineAnswer } from '../../contracts/engine.js';
 import type { NewReading, SavedReading } from '../../contracts/reading.js';
-import { judgeLast } from '../../core/sheet/sheet.js';
+import { judgeLast } from '../../core/sheet/answer.js';
 import { ApiError } from '../app/api.js';
 import { createDesk } from './desk.js';
 import type { Kept } from './outbox.js';

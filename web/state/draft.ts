@@ -4,17 +4,17 @@ import { useForm, type DefaultValues, type FieldValues } from 'react-hook-form';
 const nameOf = (key: string) => `utex.draft.${key}`;
 
 /** What was typed and not filed, or null. */
-export function draftOf<Form>(key: string): Partial<Form> | null {
+function draftOf<Form>(key: string): Partial<Form> | null {
   const text = localStorage.getItem(nameOf(key));
   return text === null ? null : (JSON.parse(text) as Partial<Form>);
 }
 
-export function keepDraft(key: string, form: object): void {
+function keepDraft(key: string, form: object): void {
   localStorage.setItem(nameOf(key), JSON.stringify(form));
 }
 
 /** Filed, or thrown away. */
-export function dropDraft(key: string): void {
+function dropDraft(key: string): void {
   localStorage.removeItem(nameOf(key));
 }
 
@@ -54,6 +54,12 @@ export function useDraftForm<Form extends FieldValues>(
   return {
     form,
     isDraft,
+    /** Everything at once, as from a template: it counts as typed. */
+    fill(values: Form) {
+      reset(values);
+      keepDraft(key, values);
+      setIsDraft(true);
+    },
     /** Filed, or thrown away: the form holds what is on file. */
     settle() {
       dropDraft(key);

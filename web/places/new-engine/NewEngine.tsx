@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
-import { useFieldArray, useForm, type FieldPath } from 'react-hook-form';
+import { useFieldArray, type FieldPath } from 'react-hook-form';
 import { useLoaderData, useNavigate } from 'react-router';
 import type { Issue } from '../../../contracts/errors.js';
 import { valveSpans } from '../../../core/cam/base-circle.js';
@@ -13,11 +13,10 @@ import type { specSetsLoader } from '../../app/loaders.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { Page } from '../../app/Page.js';
 import { CrankStrip } from '../../drawings/CrankStrip.js';
-import { draftOf, dropDraft, keepDraft } from '../../state/draft.js';
+import { useDraftForm } from '../../state/draft.js';
 import { BLANK, checkForm, fieldOf, fieldsOf, type EngineForm } from './form.js';
 import './new-engine.css';
 
-const DRAFT = 'new-engine';
 const FIRST = LAYOUTS[0];
 const START: EngineForm = { tag: '', title: '', customer: '', specSet: FIRST.specSet, ...fieldsOf(FIRST.engine!) };
 
@@ -27,13 +26,9 @@ export function NewEngine() {
   const { specSets = [] } = useLoaderData<typeof specSetsLoader>() ?? {};
   const [problem, setProblem] = useState<string | null>(null);
   const [refused, setRefused] = useState(0);
-  const { control, handleSubmit, setError, setValue, getValues, reset, watch, subscribe, clearErrors, formState } =
-    useForm<EngineForm>({ defaultValues: { ...START, ...draftOf<EngineForm>(DRAFT) } });
   // A session that runs out takes the page away; what was typed comes back with it.
-  useEffect(
-    () => subscribe({ formState: { values: true }, callback: ({ values }) => keepDraft(DRAFT, values) }),
-    [subscribe],
-  );
+  const { form: typed, fill, settle } = useDraftForm<EngineForm>('new-engine', START);
+  const { control, handleSubmit, setError, setValue, getValues, watch, clearErrors, formState } = typed;
   const { fields: banks, append, remove } = useFieldArray({ control, name: 'banks' });
   // The topmost wrong field takes the focus, once the fields know that they are wrong.
   useEffect(() => {
@@ -56,7 +51,7 @@ export function NewEngine() {
     }
     try {
       const { id } = await ask('POST /api/engines', { body: checked.request });
-      dropDraft(DRAFT);
+      settle();
       void navigate(`/engines/${id}/${STAGE_PLACES[0].path}`);
     } catch (error) {
       if (error instanceof ApiError) show(error.issues);
@@ -67,7 +62,7 @@ export function NewEngine() {
   const chooseLayout = (name: EngineForm['layout']) => {
     const { tag, title, customer } = getValues();
     const template = LAYOUTS.find((layout) => layout.name === name)!;
-    reset({
+    fill({
       tag,
       title,
       customer,
@@ -203,7 +198,7 @@ export function NewEngine() {
           </Button>
           <Button
             onClick={() => {
-              dropDraft(DRAFT);
+              settle();
               void navigate('/');
             }}
           >

@@ -7,7 +7,7 @@ import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf, readDraft } from './card-fo
 import { cardCurve, furthestApart, newestSweep, sweptCurve } from './curves.js';
 import { GENERAL_PRACTICE } from '../../../core/plan/practice.js';
 import { measureOf } from '../../../core/plan/measures.js';
-import type { SheetRow } from '../../../core/sheet/sheet.js';
+import type { SheetRow } from '../../../core/sheet/row.js';
 import { findsOf, onWheel } from '../../../core/drawing/wheel-finds.js';
 import { crankOf } from './on-the-wheel.js';
 import { PARTS, partOf, timingSteps } from './steps.js';

@@ -1,0 +1,78 @@
+import type { Impossibility } from '../impossible.js';
+import type { EngineFile } from './engine-file.js';
+import type { Judged } from './judge-try.js';
+import { judgingOf } from './judging.js';
+import type { Reading } from './reading.js';
+import { rowOf, type SheetRow } from './row.js';
+import type { Sheet } from './sheet.js';
+import { slotKey, type Slot } from './slot.js';
+import { standOf, type Stand } from './stand.js';
+
+/** What a reading was answered with: its judgement, and the rows of the sheet that it stands in. */
+export interface Answer extends Judged {
+  rows: SheetRow[];
+}
+
+/**
+ * The judgement of the reading that was taken last: what its rows on the sheet say. The value itself is judged if it
+ * has a limit; if not, what follows from it.
+ *
+ * @param stand the file's readings walked through, where somebody keeps it
+ */
+export function judgeLast(file: EngineFile, stand: Stand = standOf(file)): Answer {
+  const judging = judgingOf(file, stand);
+  const last = file.readings[file.readings.length - 1];
+  const own = rowOf(judging, stand.tries(last));
+  const made = stand.madeBy(last.id).map((value) => rowOf(judging, stand.tries(value)));
+  return { ...answerOf(own, made), rows: [own, ...made] };
+}
+
+/**
+ * What a reading would be answered with if it were taken now, and why it cannot be, where it cannot. The stand is as
+ * before when this returns.
+ *
+ * @param stand the file's readings walked through
+ */
+export function judgeNext(
+  file: EngineFile,
+  stand: Stand,
+  reading: Reading,
+): { answer: Answer; fault: Impossibility | null } {
+  const { turns } = stand;
+  try {
+    const fault = stand.add(reading);
+    return { answer: judgeLast({ ...file, readings: [...file.readings, reading] }, stand), fault };
+  } finally {
+    stand.rewind(turns);
+  }
+}
+
+/** What the sheet answers for a slot: the judgement of the value that counts there; null while it has none. */
+export function answerAt({ rows }: Pick<Sheet, 'rows'>, slot: Slot): Answer | null {
+  const own = rows.find((row) => slotKey(row) === slotKey(slot));
+  if (!own) return null;
+  const made = rows.filter((row) => row !== own && row.derivedFrom && row.readingId === own.readingId);
+  return { ...answerOf(own, made), rows: [own, ...made] };
+}
+
+/** The judgement of a reading from its rows on a sheet: its own, and those of what follows from it. */
+export function answerOf(own: SheetRow, made: SheetRow[]): Judged {
+  const judged = own.verdict === 'unjudged' ? (made.find(({ limit }) => limit !== null) ?? own) : own;
+  const through = judged === own ? made.find(({ measure }) => own.limit && own.limit.measure === measure) : judged;
+  const hints = new Map([own, ...made].flatMap((row) => row.hints.map((hint) => [hint.code, hint] as const)));
+  return {
+    verdict: judged.verdict,
+    limit: judged.limit,
+    ...(through?.derivedFrom && through.measure !== own.measure
+      ? {
+          judgedAs: {
+            measure: through.measure,
+            value: through.value,
+            uncertainty: through.limit?.uncertainty ?? 0,
+            formula: through.derivedFrom.formula,
+          },
+        }
+      : {}),
+    hints: [...hints.values()],
+  };
+}

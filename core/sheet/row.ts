@@ -1,0 +1,68 @@
+import type { Formula } from '../derive/rule.js';
+import type { Hint } from '../judge/hints.js';
+import type { At } from '../plan/measure.js';
+import { measureOf } from '../plan/measures.js';
+import { CANONICAL_UNIT, type Unit } from '../units/units.js';
+import { judgeTry, type Judged } from './judge-try.js';
+import type { Judging } from './judging.js';
+import type { AppliedLimit } from './limits.js';
+import { isBuild } from './slot.js';
+import type { Try } from './stand.js';
+
+/** The value that counts in one slot. */
+export interface SheetRow<Limit = AppliedLimit> {
+  measure: string;
+  place: string;
+  at?: At;
+  occasion?: string;
+  value: number;
+  unit: Unit;
+  entered: string;
+  enteredUnit: Unit;
+  verdict: Judged['verdict'];
+  limit: Limit | null;
+  hints: Hint[];
+  takenAt: string;
+  by: string;
+  /** How many tries there are in this slot. */
+  count: number;
+  readingId: string;
+  /** For a value computed from readings: from which measure's, and how. */
+  derivedFrom?: { measure: string; formula: Formula };
+}
+
+/** The try that counts in a slot: the newest; for a measure that counts the worst, the one with least to spare. */
+function counting(judging: Judging, history: readonly Try[]): Try {
+  const newest = history[history.length - 1];
+  if (measureOf(newest.measure).counts !== 'worst') return newest;
+  const { limit } = judgeTry(judging, newest);
+  const spare = ({ value }: Try) =>
+    Math.min(value - (limit?.min ?? (limit?.max === undefined ? 0 : -Infinity)), (limit?.max ?? Infinity) - value);
+  const replaced = new Set(history.map(({ supersedes }) => supersedes));
+  const standing = history.filter(({ id }) => !replaced.has(id));
+  return standing.reduce((worst, one) => (spare(one) <= spare(worst) ? one : worst));
+}
+
+/** The row of a slot from all its tries, judged. */
+export function rowOf(judging: Judging, history: readonly Try[]): SheetRow {
+  const one = counting(judging, history);
+  const { verdict, limit, hints } = judgeTry(judging, one);
+  return {
+    measure: one.measure,
+    place: one.place,
+    ...(one.at ? { at: one.at } : {}),
+    ...(isBuild(one) ? {} : { occasion: one.occasion }),
+    value: one.value,
+    unit: CANONICAL_UNIT[measureOf(one.measure).quantity],
+    entered: one.entered,
+    enteredUnit: one.unit,
+    verdict,
+    limit,
+    hints,
+    takenAt: one.takenAt,
+    by: one.by,
+    count: history.length,
+    readingId: one.id,
+    ...(one.derived ? { derivedFrom: { measure: one.derived.from, formula: one.derived.formula } } : {}),
+  };
+}
