@@ -4,7 +4,6 @@ import { feeds } from '../../core/derive/rules.js';
 import type { Stage } from '../../core/plan/measure.js';
 import { measureOf } from '../../core/plan/measures.js';
 import { uncertaintyOf } from '../../core/plan/practice.js';
-import { judgingOf } from '../../core/sheet/judging.js';
 import { limitAt, type AppliedLimit } from '../../core/sheet/limits.js';
 import { answerAt } from '../../core/sheet/answer.js';
 import { slotKey } from '../../core/sheet/slot.js';
@@ -35,13 +34,12 @@ const NUMBER_ROOM = 410;
 
 /** The limit that a value will be judged by before there is one: its own, or that of what follows from it. */
 function useLimitAhead({ slot, measure }: Target): AppliedLimit | null {
-  const file = useDesk((desk) => desk.file!);
-  const stand = useDesk((desk) => desk.stand!);
+  const judging = useDesk((desk) => desk.judging!);
   return useMemo(() => {
-    const judging = judgingOf(file, stand);
-    const of = (key: string) => limitAt(judging, key, slot.place, uncertaintyOf(file.spec.practice, measureOf(key)));
+    const { practice } = judging.spec;
+    const of = (key: string) => limitAt(judging, key, slot.place, uncertaintyOf(practice, measureOf(key)));
     return [measure.key, ...feeds(measure.key)].map(of).find((limit) => limit !== null) ?? null;
-  }, [file, stand, slot, measure]);
+  }, [judging, slot, measure]);
 }
 
 /** The panel beside a measuring drawing: what to do, the number, how its verdict comes about, what was read before. */

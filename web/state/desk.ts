@@ -9,6 +9,7 @@ import { atValue, type Stage } from '../../core/plan/measure.js';
 import { measureOf } from '../../core/plan/measures.js';
 import { readEntry } from '../../core/plan/read-entry.js';
 import { acknowledgedOf, type EngineFile } from '../../core/sheet/engine-file.js';
+import { judgingOf, type Judging } from '../../core/sheet/judging.js';
 import { cardOf, sweepsOf } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import { judgeLast } from '../../core/sheet/answer.js';
@@ -43,6 +44,8 @@ interface View {
   file: EngineFile | null;
   /** The file's readings walked through. */
   stand: Stand | null;
+  /** What any value on it is judged by. */
+  judging: Judging | null;
   sheet: Sheet | null;
   /** The newest cam card, completed, and the lobes that were swept. */
   card: CompletedCard | null;
@@ -94,13 +97,14 @@ function asReading({ reading, handle, takenAt }: Kept): Reading {
 
 const isRefused = (saved: Saved | undefined) => typeof saved === 'object';
 
-const NOTHING: View = { file: null, stand: null, sheet: null, card: null, sweeps: [], acknowledged: [] };
+const NOTHING: View = { file: null, stand: null, judging: null, sheet: null, card: null, sweeps: [], acknowledged: [] };
 function viewOf(file: EngineFile): View & Pick<Desk, 'readings'> {
   const stand = standOf(file);
   return {
     file,
     stand,
     readings: file.readings,
+    judging: judgingOf(file, stand),
     sheet: sheetOf(file, stand),
     card: cardOf(file),
     sweeps: sweepsOf(file),

@@ -5,7 +5,6 @@ import { placesOf } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import { settingOrder } from '../../../core/plan/setting-order.js';
 import { limitFor } from '../../../core/plan/spec-sets.js';
-import { judgingOf } from '../../../core/sheet/judging.js';
 import { stageMark } from '../../../core/sheet/marks.js';
 import { dialUnit, settingLimit, settingMeasure, settingValue } from '../../../core/sheet/setting-value.js';
 import { formatFigure } from '../../../core/units/format.js';
@@ -61,8 +60,7 @@ export function useSetting() {
   const entry = useEntry(target);
   const { preview } = entry;
 
-  const { file, stand } = desk;
-  const judging = useMemo(() => judgingOf(file!, stand!), [file, stand]);
+  const judging = desk.judging!;
   const faces = useMemo(
     () =>
       Object.fromEntries(

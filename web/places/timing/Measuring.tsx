@@ -3,7 +3,6 @@ import { findsOf } from '../../../core/drawing/wheel-finds.js';
 import { wrapCycle } from '../../../core/engine/crank.js';
 import { placesOf, spokenPlace } from '../../../core/engine/places.js';
 import type { Mark } from '../../../core/judge/mark.js';
-import { judgingOf } from '../../../core/sheet/judging.js';
 import { formatFigure, formatValue } from '../../../core/units/format.js';
 import { toCanonical } from '../../../core/units/units.js';
 import { DegreeWheel } from '../../drawings/DegreeWheel.js';
@@ -39,7 +38,7 @@ export function Measuring({ steps, list }: { steps: Steps; list: ReactNode }) {
   const { measure } = target;
   const lifts = measure.key === 'lobe-lift';
   const finds = useMemo(() => findsOf(sheet.rows), [sheet]);
-  const judging = useMemo(() => judgingOf(desk.file!, desk.stand!), [desk.file, desk.stand]);
+  const judging = desk.judging!;
   const expected = judging.expected(measure.key, active.place);
   const drop = active.at ? formatValue(active.at.value, lengthUnit) : null;
   const crank = crankOf(steps);
