@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { goTo, key, openEngine, signIn } from './hands.js';
+import { goTo, key, openEngine, readingsOnServer, signIn } from './hands.js';
 import { fileCard, inTable, INCH_CARD } from './cam-card.js';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'What to do now' });
@@ -35,9 +35,7 @@ test('a whole degreeing in inches by keyboard alone: stop, stop, four events, tw
   await expect(page.getByText('Open spans from the measured events.')).toBeVisible();
   await page.reload();
   await expect(inTable(page, 'I nose', 1)).toHaveText('108');
-  const { readings } = await (await page.request.get(`/api/engines/${id}/readings`)).json();
-  expect(readings).toHaveLength(14);
-  expect(readings.at(-1)).toMatchObject({ measure: 'intake-drop-closing', entered: '149.5', atLiftMm: 1.27 });
+  expect((await readingsOnServer(page, id, 14)).at(-1)).toMatchObject({ measure: 'intake-drop-closing', entered: '149.5', atLiftMm: 1.27 });
 });
 
 test('the same in millimetres, on a wheel of 0 to 360', async ({ page }) => {
@@ -60,8 +58,7 @@ test('the same in millimetres, on a wheel of 0 to 360', async ({ page }) => {
   await expect(inTable(page, 'I closes', 1)).toHaveText('44.5');
   await expect(inTable(page, 'E opens', 1)).toHaveText('48');
   await expect(inTable(page, 'I nose', 1)).toHaveText('104.25');
-  const { readings } = await (await page.request.get(`/api/engines/${id}/readings`)).json();
-  expect(readings.at(-1)).toMatchObject({ entered: '147', unit: 'deg360', value: 147, atLiftMm: 1 });
+  expect((await readingsOnServer(page, id, 14)).at(-1)).toMatchObject({ entered: '147', unit: 'deg360', value: 147, atLiftMm: 1 });
 });
 
 test('a wheel that slips makes the angles suspect, and reading them again settles it', async ({ page }) => {
@@ -118,6 +115,7 @@ test('the bottom end goes into the crank: bore and journal, deck with its side, 
   await expect(page.getByRole('region', { name: 'Just taken' })).toContainText(
     'measure the bore of this cylinder first',
   );
+  await readingsOnServer(page, id, 12);
   const sheet = await (await page.request.get(`/api/engines/${id}/sheet`)).json();
   const find = (measure: string, place: string) =>
     sheet.measures.find((row: { measure: string; place: string }) => row.measure === measure && row.place === place);
@@ -153,6 +151,6 @@ test('what is typed wrong says why beside the number, stays as typed, and nothin
   for (const flank of ['134', '82']) await key(page, flank);
   await expect(page.getByRole('alert')).toContainText('clos');
   await expect(page.getByTestId('active-number')).toHaveText('82');
-  const { readings } = await (await page.request.get(`/api/engines/${id}/readings`)).json();
-  expect(readings.map((reading: { entered: string }) => reading.entered)).toEqual(['2 3/8', '-0.005', '134']);
+  const readings = await readingsOnServer(page, id, 3);
+  expect(readings.map(({ entered }) => entered)).toEqual(['2 3/8', '-0.005', '134']);
 });

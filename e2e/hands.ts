@@ -44,3 +44,23 @@ export async function key(page: Page, text: string): Promise<void> {
   await page.keyboard.type(text);
   await page.keyboard.press('Enter');
 }
+
+interface ReadingOnServer {
+  measure: string;
+  place: string;
+  entered: string;
+  unit: string;
+  value: number;
+  atLiftMm?: number;
+}
+
+/** The readings that the server has of an engine, once it has as many as were taken: the screen does not wait for it. */
+export async function readingsOnServer(page: Page, id: string, taken: number): Promise<ReadingOnServer[]> {
+  let readings: ReadingOnServer[] = [];
+  const count = async () => {
+    ({ readings } = await (await page.request.get(`/api/engines/${id}/readings`)).json());
+    return readings.length;
+  };
+  await expect.poll(count).toBe(taken);
+  return readings;
+}

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { ENGINE_PLACES } from '../web/places/stages.js';
-import { goTo, key, openEngine, signIn } from './hands.js';
+import { goTo, key, openEngine, readingsOnServer, signIn } from './hands.js';
 
 const engineId = async (page: Page, tag: string) => {
   const { engines } = await (await page.request.get(`/api/engines?search=${tag}`)).json();
@@ -84,9 +84,7 @@ test('a session that ran out asks for the PIN at the same address, and what was 
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(new RegExp(`${id}/setting$`));
   await expect(page.getByText('1 of 16')).toBeVisible();
-  await expect
-    .poll(async () => (await (await page.request.get(`/api/engines/${id}/readings`)).json()).readings.length)
-    .toBe(1);
+  await readingsOnServer(page, id, 1);
 });
 
 test('an address that is nowhere says so and leads back', async ({ page }) => {

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { key, openEngine, signIn, signOut } from './hands.js';
+import { key, openEngine, readingsOnServer, signIn, signOut } from './hands.js';
 
 test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, the customer verifies', async ({
   page,
@@ -160,8 +160,7 @@ test('with the server away the value shows at once and is kept here, then follow
   await expect(page.getByText('1 of 16')).toBeVisible();
   await page.unroute('**/readings');
   await expect(saved).toHaveAttribute('data-saved', 'on-server', { timeout: 15_000 });
-  const { readings } = await (await page.request.get(`/api/engines/${id}/readings`)).json();
-  expect(readings).toHaveLength(1);
+  await readingsOnServer(page, id, 1);
 });
 
 test('a key press is painted with no network in the way, and how soon is reported', async ({ page }) => {
@@ -195,6 +194,5 @@ test('a page that is left in the same breath as Enter keeps the number', async (
     });
     await expect(page.getByText(`${valve + 1} of 16`)).toBeVisible();
   }
-  const there = async () => (await (await page.request.get(`/api/engines/${id}/readings`)).json()).readings.length;
-  await expect.poll(there).toBe(4);
+  await readingsOnServer(page, id, 4);
 });
