@@ -15,6 +15,7 @@ import {
   sheetAnswer,
 } from './reading.js';
 import { exportAnswer, jwksAnswer, recordsAnswer, signAnswer, signRequest, verifyAnswer } from './record.js';
+import { idSchema } from './text.js';
 import {
   healthAnswer,
   newPersonRequest,
@@ -40,6 +41,8 @@ export interface ApiRow {
 /** Ids come in either case and have one inside; any other text is simply no engine or record that there is. */
 const id = z.object({ id: z.string().toLowerCase() });
 const cautionsAnswer = z.object({ acknowledged: z.array(stageSchema) });
+/** Made by whoever files a paper: the same paper sent twice is one. */
+const madeId = { id: idSchema.optional() };
 const openApi = z.record(z.string(), z.unknown());
 
 /**
@@ -83,9 +86,9 @@ export const API = {
   },
   // Cam card and lobes have had addresses of their own since the first version.
   'GET /api/engines/:id/cam-card': { params: id, answer: camCardAnswer },
-  'POST /api/engines/:id/cam-card': { params: id, body: camCardSchema, answer: camCardAnswer, status: 201 },
+  'POST /api/engines/:id/cam-card': { params: id, body: camCardSchema.extend(madeId), answer: camCardAnswer, status: 201 },
   'GET /api/engines/:id/sweeps': { params: id, answer: sweepsAnswer },
-  'POST /api/engines/:id/sweeps': { params: id, body: postSweepSchema, answer: sweepAnswer, status: 201 },
+  'POST /api/engines/:id/sweeps': { params: id, body: postSweepSchema.extend(madeId), answer: sweepAnswer, status: 201 },
   'GET /api/engines/:id/records': { params: id, answer: recordsAnswer },
   'POST /api/engines/:id/records': { params: id, body: signRequest.nullish(), answer: signAnswer, status: 201 },
   'GET /api/engines/:id/readings.csv': { params: id },

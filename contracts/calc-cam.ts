@@ -14,6 +14,7 @@ import { GENERAL_PRACTICE } from '../core/plan/practice.js';
 import { trueTdc } from '../core/wheel/true-tdc.js';
 import { answerUnit, calculator, figure, number, positive, unit } from './calculator.js';
 import { cardEventsSchema } from './engine.js';
+import { list } from './list.js';
 
 /** The calculators of dead centre and cam timing. */
 
@@ -86,10 +87,11 @@ const camCentrelineCalculator = calculator({
   input: z.object({
     unit,
     lobe: z.enum(['intake', 'exhaust']).default('intake'),
-    pairs: z
-      .array(z.object({ drop: positive, opening: number, closing: number }))
-      .min(1, 'at least one pair')
-      .max(50, 'at most 50 pairs'),
+    pairs: list(z.object({ drop: positive, opening: number, closing: number }), {
+      least: 1,
+      most: 50,
+      of: ['pair', 'pairs'],
+    }),
   }),
   output: z.object({ centrelines: z.array(figure), mean: figure, spread: figure }),
   compute: ({ pairs, lobe }) => camCentreline(pairs, lobe),
@@ -101,7 +103,7 @@ const camInstallCalculator = calculator({
   input: z.object({
     measuredCentreline: number,
     targetCentreline: number,
-    availableOffsets: z.array(number).min(1, 'at least one position').max(100, 'at most 100 positions'),
+    availableOffsets: list(number, { least: 1, most: 100, of: ['position', 'positions'] }),
     currentOffset: number.default(0),
     settleRetard: number.min(0, 'not below zero').default(0),
     tolerance: number.min(0, 'not below zero').default(1),
@@ -160,14 +162,14 @@ export const lobeAnalysisSchema = z.object({
 /** A sweep as it is sent: pairs of crank degrees and lift. */
 export const sweepShape = {
   unit,
-  points: z.array(pair, { error: 'pairs of degrees and lift' }).max(8000, 'at most 8000 points'),
+  points: list(pair, { most: 8000, of: ['point', 'points'] }),
   measuredAt: z.enum(['lobe', 'valve']).default('lobe'),
   rockerRatio: positive.optional(),
   lash: number.min(0, 'not below zero').optional(),
   uncertainty: positive.optional(),
   /** Left out: where the trade looks at a lobe, as far as this one reaches. */
-  lifts: z.array(positive).max(50, 'at most 50 lifts').optional(),
-  drops: z.array(positive).max(50, 'at most 50 drops').optional(),
+  lifts: list(positive, { most: 50, of: ['lift', 'lifts'] }).optional(),
+  drops: list(positive, { most: 50, of: ['drop', 'drops'] }).optional(),
 };
 const sweepSchema = z.object(sweepShape);
 

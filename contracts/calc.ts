@@ -9,6 +9,7 @@ import { preload } from '../core/valvetrain/preload.js';
 import { camCalculators } from './calc-cam.js';
 import { answerUnit, calculator, figure, number, positive, unit, type Calculator } from './calculator.js';
 import { cardEventsSchema } from './engine.js';
+import { list } from './list.js';
 
 const metal = z.enum(['iron', 'aluminium']);
 
@@ -56,11 +57,12 @@ const valveStopsCalculator = calculator({
   name: 'valve-stops',
   summary: 'Crank positions at which each valve may be set, by one of five methods.',
   input: z.object({
-    firingOrder: z
-      .array(number.int('whole cylinder numbers').min(1, 'cylinders count from 1'))
-      .min(1, 'at least one cylinder')
-      .max(24, 'at most 24 cylinders'),
-    intervals: z.array(number.min(0, 'not below zero')).optional(),
+    firingOrder: list(number.int('whole cylinder numbers').min(1, 'cylinders count from 1'), {
+      least: 1,
+      most: 24,
+      of: ['cylinder', 'cylinders'],
+    }),
+    intervals: list(number.min(0, 'not below zero'), { most: 24, of: ['interval', 'intervals'] }).optional(),
     events: cardEventsSchema,
     marginDeg: number.min(0, 'not below zero').max(360, 'at most 360').default(15),
     method: z.enum(STOP_METHODS),
@@ -81,10 +83,11 @@ const siblingsCalculator = calculator({
   name: 'siblings',
   summary: 'How far each value stands from its siblings, by a robust score.',
   input: z.object({
-    values: z
-      .array(z.object({ place: z.string().min(1), value: number }))
-      .min(1, 'at least one value')
-      .max(200, 'at most 200 values'),
+    values: list(z.object({ place: z.string().min(1).max(80), value: number }), {
+      least: 1,
+      most: 200,
+      of: ['value', 'values'],
+    }),
     resolution: positive,
   }),
   output: z.object({

@@ -5,6 +5,7 @@ import { evenIntervals } from '../core/engine/firing.js';
 import { LAYOUTS } from '../core/engine/layouts.js';
 import type { Impossibility } from '../core/impossible.js';
 import { metalSchema, specSetSchema } from './catalogue.js';
+import { list } from './list.js';
 import { idSchema, line, text } from './text.js';
 
 export const eventDeg = z
@@ -26,7 +27,7 @@ export const cardEventsSchema = z.object({
 });
 
 const bankSchema = z.object({
-  cylinders: z.array(cylinderNumber).min(1, 'at least one cylinder').max(12, 'at most 12 cylinders in a bank'),
+  cylinders: list(cylinderNumber, { least: 1, most: 12, of: ['cylinder', 'cylinders in a bank'] }),
   valveOrder: z
     .string({ error: 'I and E along the head, front to rear' })
     .trim()
@@ -39,10 +40,10 @@ const layoutSchema = z.enum(['v8', 'i6', 'v-twin', 'single', 'custom']);
 /** The parts of an engine that its own page and the record show. */
 export const engineShape = {
   layout: layoutSchema,
-  banks: z.array(bankSchema).min(1, 'at least one bank').max(4, 'at most 4 banks'),
-  firingOrder: z.array(cylinderNumber).min(1, 'at least one cylinder'),
-  intervals: z.array(z.number({ error: 'degrees, as a number' }).min(0, 'not below zero').max(720, 'at most 720')),
-  pins: z.array(z.array(cylinderNumber).min(1)).min(1),
+  banks: list(bankSchema, { least: 1, most: 4, of: ['bank', 'banks'] }),
+  firingOrder: list(cylinderNumber, { least: 1, most: 24, of: ['cylinder', 'cylinders'] }),
+  intervals: list(z.number({ error: 'degrees, as a number' }).min(0, 'not below zero').max(720, 'at most 720'), { most: 24, of: ['interval', 'intervals'] }),
+  pins: list(list(cylinderNumber, { least: 1, most: 24, of: ['cylinder on a pin', 'cylinders on a pin'] }), { least: 1, most: 24, of: ['pin', 'pins'] }),
   mains: z
     .number({ error: 'how many, as a number' })
     .int('a whole number')
@@ -63,6 +64,8 @@ const engineSchema = z.object(engineShape);
 
 /** What opening an engine asks for; the layout's template fills what is left out. */
 export const newEngineSchema = z.object({
+  /** Made by whoever opens it: the same engine sent twice is one. */
+  id: idSchema.optional(),
   tag: line(24),
   title: line(80),
   customer: line(80),
@@ -79,7 +82,7 @@ export const newEngineSchema = z.object({
   seatEvents: engineShape.seatEvents.optional(),
   metals: engineShape.metals.optional(),
   /** Id of a spec set; its newest version is taken, and kept. */
-  specSet: z.string().optional(),
+  specSet: text(80).optional(),
 });
 export type NewEngine = z.infer<typeof newEngineSchema>;
 

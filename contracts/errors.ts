@@ -5,8 +5,14 @@
 export const ERRORS = {
   'request.malformed': { status: 400, message: 'The request is not readable as JSON.' },
   'request.invalid': { status: 422, message: 'Some fields are not as they must be.' },
-  'request.too-large': { status: 413, message: 'The request is larger than 1 MB.' },
+  'request.too-large': { status: 413, message: 'The request is larger than this address takes.' },
   'request.too-many': { status: 429, message: 'Too many requests. Wait a minute.' },
+  'request.cut-off': { status: 400, message: 'The request ended before it was whole. Nothing was saved.' },
+  'request.too-slow': { status: 408, message: 'The request took too long to arrive. Nothing was saved.' },
+  'request.address-too-long': { status: 414, message: 'The address of the request is too long.' },
+  'request.expectation': { status: 417, message: 'The request expects what this server does not do.' },
+  'request.headers-too-large': { status: 431, message: 'The headers of the request are too large.' },
+  'request.from-elsewhere': { status: 403, message: 'A page of another address may not do this in your name.' },
   'request.media-type': { status: 415, message: 'This address does not take that kind of content.' },
   'route.not-found': { status: 404, message: 'There is nothing at this address.' },
   'session.missing': { status: 401, message: 'Sign in first.' },
@@ -36,10 +42,25 @@ export const ERRORS = {
     status: 409,
     message: 'Nothing was measured here yet; it can only be accepted as missing.',
   },
+  'act.id-taken': { status: 409, message: 'Another act already has this id.' },
+  'clock.behind': {
+    status: 409,
+    message: 'The server’s clock stands before what was already written down. Set it right, then sign.',
+  },
+  'record.too-large': {
+    status: 409,
+    message: 'The record would be larger than anybody could verify here. Nothing was signed.',
+  },
   'record.not-found': { status: 404, message: 'There is no such record.' },
   'record.flag-open': { status: 409, message: 'A value out of its limits is not dealt with.' },
   'record.missing': { status: 409, message: 'Something required was not measured and is not accepted as missing.' },
   'calc.impossible': { status: 422, message: 'This cannot be computed.' },
+  'work.too-long': { status: 503, message: 'This took longer than it may and was stopped. Nothing was saved.' },
+  'server.busy': { status: 503, message: 'Too much is waiting already. Nothing was saved; try again in a moment.' },
+  'server.cannot-write': {
+    status: 503,
+    message: 'The server cannot write to its disk. Nothing was saved; what was typed stays on this device.',
+  },
   'server.failed': { status: 500, message: 'Something failed on our side. Nothing was saved.' },
 } as const satisfies Record<string, { status: number; message: string }>;
 
@@ -52,5 +73,12 @@ export interface Issue {
 }
 
 export interface ErrorBody {
-  error: { code: ErrorCode; message: string; issues: Issue[] };
+  error: {
+    code: ErrorCode;
+    message: string;
+    /** The first of them, where there are very many. */
+    issues: Issue[];
+    /** How many there are, where not all are named. */
+    issueCount?: number;
+  };
 }

@@ -3,6 +3,7 @@ import { AT_BY, atValue } from '../core/plan/measure.js';
 import { DISPOSITION_ACTIONS } from '../core/sheet/acts.js';
 import { READING_SOURCES } from '../core/sheet/reading.js';
 import { unitSchema } from './catalogue.js';
+import { list } from './list.js';
 import { idSchema, reason, text } from './text.js';
 
 const readingSource = z.enum(READING_SOURCES);
@@ -15,15 +16,18 @@ const atSchema = z.object({
 /** The build unless said otherwise. */
 const occasion = z.string().regex(/^[a-z][a-z0-9-]{0,39}$/, 'small letters, digits and hyphens, a letter first');
 
+/** A name of the catalogue or of the engine: what it may be is known by those. */
+const word = text(80);
+
 /** One reading as it is sent. Measure, place and unit are checked against the catalogue and the engine, by name. */
 export const newReadingSchema = z.object({
   id: idSchema,
-  measure: z.string(),
-  place: z.string(),
+  measure: word,
+  place: word,
   at: atSchema.optional(),
   occasion: occasion.optional(),
-  entered: z.string().max(40, 'at most 40 characters'),
-  unit: z.string(),
+  entered: z.string().max(40, 'at most 40 characters').regex(/^\P{Cc}*$/u, 'one line, as it was typed'),
+  unit: word,
   how: readingSource.default('keyed'),
   instrument: text(80).optional(),
   /** As the first version sent what an angle was read at: its lift or drop, mm. */
@@ -36,7 +40,7 @@ export const newReadingSchema = z.object({
 export type NewReading = z.infer<typeof newReadingSchema>;
 
 export const postReadingsSchema = z.object({
-  readings: z.array(newReadingSchema).min(1, 'at least one reading').max(500, 'at most 500 readings at once'),
+  readings: list(newReadingSchema, { least: 1, most: 500, of: ['reading', 'readings at once'] }),
 });
 
 export const readingSchema = z.object({
@@ -109,8 +113,10 @@ export type SavedReading = z.infer<typeof savedReadingSchema>;
 
 const dispositionAction = z.enum(DISPOSITION_ACTIONS);
 export const postDispositionSchema = z.object({
-  measure: z.string(),
-  place: z.string(),
+  /** Made by whoever decides: the same decision sent twice is one. */
+  id: idSchema.optional(),
+  measure: word,
+  place: word,
   action: dispositionAction,
   reason,
 });

@@ -6,7 +6,7 @@ import { engineShape } from './engine.js';
 import { camCardSchema } from './papers/cam-card.js';
 import { lobeSweepSchema } from './papers/lobe-sweep.js';
 import { flagSchema, readingAnswer, readingSchema, sheetRowSchema } from './reading.js';
-import { reason } from './text.js';
+import { idSchema, reason } from './text.js';
 
 const signatory = z.object({ handle: z.string(), name: z.string() });
 
@@ -30,6 +30,7 @@ export const buildRecordSchema = z.object({
   camCard: camCardSchema.nullable(),
   sweeps: z.array(lobeSweepSchema),
   papers: z.array(paperSchema),
+  auditHead: z.string(),
   statement: z.string(),
 }) satisfies z.ZodType<BuildRecord>;
 
@@ -43,6 +44,8 @@ export const jwsSchema = z.object({ payload: z.string(), protected: z.string(), 
 
 export const signRequest = z
   .object({
+    /** Made by whoever signs: the same signature sent twice is one. */
+    id: idSchema.optional(),
     missing: z.literal('accepted').optional(),
     reason: reason.optional(),
   })

@@ -8,7 +8,7 @@ import type { Sheet } from '../core/sheet/sheet.js';
 import { openShopFolder, type OpenShop } from '../server/open-shop.js';
 import { Engines } from '../server/services/engines.js';
 import { projectRoot } from '../server/project-root.js';
-import { checkAudit } from '../server/store/audit-log.js';
+import { checkAudit } from '../server/store/check-audit.js';
 import { findPdf, listRecords } from '../server/store/record-store.js';
 import { buildDemo, DemoClock } from './build-demo.js';
 

@@ -1,4 +1,6 @@
+import { isIP } from 'node:net';
 import { resolve } from 'node:path';
+import { CannotStart } from './cannot-start.js';
 
 export interface Config {
   port: number;
@@ -7,12 +9,14 @@ export interface Config {
   dataFolder: string;
   /** Set when the shop keeps its data on a PostgreSQL server. */
   databaseUrl: string | null;
+  /** Addresses, or ranges of them, of the proxies whose word is taken on who asks and whether by https. */
+  proxies: string[];
 }
 
-const KNOWN = ['UTEX_PORT', 'UTEX_HOST', 'UTEX_DATA'];
+const KNOWN = ['UTEX_PORT', 'UTEX_HOST', 'UTEX_DATA', 'UTEX_PROXY'];
 
 /** A setting that cannot be used; the message names it. */
-class WrongSetting extends Error {}
+class WrongSetting extends CannotStart {}
 
 /**
  * Reads the settings once, at start. A value that cannot be used, and a UTEX_ name that does not exist, refuse the
@@ -38,5 +42,9 @@ export function readConfig(env: Record<string, string | undefined>): Readonly<Co
   const databaseUrl = env.DATABASE_URL ?? null;
   if (databaseUrl !== null && !/^postgres(ql)?:\/\/.+/.test(databaseUrl))
     throw new WrongSetting('DATABASE_URL must start with postgres:// or postgresql://.');
-  return Object.freeze({ port, host, dataFolder: resolve(folder), databaseUrl });
+  const proxies = (env.UTEX_PROXY ?? '').split(',').map((one) => one.trim()).filter(Boolean);
+  for (const proxy of proxies)
+    if (!isIP(proxy.replace(/\/\d{1,3}$/, '')))
+      throw new WrongSetting(`UTEX_PROXY must be addresses of proxies, such as 127.0.0.1 or 10.0.0.0/8, not "${proxy}".`);
+  return Object.freeze({ port, host, dataFolder: resolve(folder), databaseUrl, proxies });
 }

@@ -84,7 +84,7 @@ test('a second process on one data folder is refused clearly, also after a crash
   const first = await start(folder);
   const second = await start(folder);
   expect(second.url).toBeNull();
-  expect(second.said()).toMatch(/does not start: Another Utex has the data folder .+ open/);
+  expect(second.said()).toMatch(/does not start: Another Utex \(process \d+ on .+\) has the data folder .+ open/);
   expect(second.process.exitCode).toBe(1);
 
   first.process.kill('SIGKILL');

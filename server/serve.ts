@@ -1,11 +1,25 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildApp } from './app.js';
+import { CannotStart } from './cannot-start.js';
 import type { Config } from './config.js';
 import type { OpenShop } from './open-shop.js';
 import { projectRoot } from './project-root.js';
 
-/** Serves an open shop until SIGTERM or SIGINT; then finishes what is in flight and closes the database. */
+/** How long what is in flight may take when the server is asked to end, ms. */
+const CLOSE_MS = 5_000;
+
+/** Why an address cannot be listened at, by the system's code. */
+const LISTEN: Record<string, (config: Config) => string> = {
+  EADDRINUSE: ({ port }) => `Port ${port} is taken by another program. Set UTEX_PORT.`,
+  EACCES: ({ port }) => `This user may not open port ${port}. Set UTEX_PORT to one above 1023.`,
+  EADDRNOTAVAIL: ({ host }) => `UTEX_HOST ${host} is no address of this machine.`,
+  ENOTFOUND: ({ host }) => `UTEX_HOST ${host} is no name that is known.`,
+  EAI_AGAIN: ({ host }) => `UTEX_HOST ${host} is no name that is known.`,
+  EINVAL: ({ host }) => `UTEX_HOST ${host} is no address of this machine.`,
+};
+
+/** Serves an open shop until SIGTERM or SIGINT; then finishes what is in flight and closes the database. @throws CannotStart */
 export async function serve(config: Config, shop: OpenShop): Promise<string> {
   const { version } = JSON.parse(readFileSync(join(projectRoot(), 'package.json'), 'utf8')) as { version: string };
   const app = await buildApp({
@@ -13,13 +27,20 @@ export async function serve(config: Config, shop: OpenShop): Promise<string> {
     dataFolder: config.dataFolder,
     version,
     webFolder: join(projectRoot(), 'dist/web'),
+    proxies: config.proxies,
   });
-  const address = await app.listen({ port: config.port, host: config.host });
+  const address = await app.listen({ port: config.port, host: config.host }).catch(async (error: NodeJS.ErrnoException) => {
+    await shop.close();
+    const said = LISTEN[error.code ?? ''];
+    throw said ? new CannotStart(said(config)) : error;
+  });
 
   let closing = false;
   const close = async () => {
     if (closing) return;
     closing = true;
+    // A request that never ends must not keep the others' readings from being closed properly.
+    setTimeout(() => app.server.closeAllConnections(), CLOSE_MS).unref();
     await app.close();
     await shop.close();
     process.exit(0);
@@ -29,15 +50,9 @@ export async function serve(config: Config, shop: OpenShop): Promise<string> {
   return address;
 }
 
-/** Ends with one clear line for what the operator can mend; anything else keeps its trace, on the server's own terminal. */
+/** Ends with one sentence for what the operator can mend; anything else keeps its trace, on the server's own terminal. */
 export function refuseStart(error: unknown): never {
-  const { name, message } = error as Error;
-  const operators = ['WrongSetting', 'FolderInUse', 'BrokenMigrations'];
-  const code = (error as NodeJS.ErrnoException).code;
-  if (operators.includes(name) || operators.includes((error as Error).constructor.name))
-    console.error(`Utex does not start: ${message}`);
-  else if (code === 'EADDRINUSE')
-    console.error(`Utex does not start: the port is taken by another program (${message}). Set UTEX_PORT.`);
+  if (error instanceof CannotStart) console.error(`Utex does not start: ${error.message}`);
   else console.error('Utex does not start:', error);
   process.exit(1);
 }

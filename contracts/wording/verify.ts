@@ -9,6 +9,7 @@ const FAULT = {
   'not-whole': 'The signature does not cover the whole file: something was added or taken away.',
   'unknown-certificate': 'It is signed with a certificate that is not this shop’s.',
   'pdf-spelling': 'The signature fits, but the file’s bytes are not as they were issued.',
+  'kept-otherwise': 'What this Utex keeps under this fingerprint is not as it was signed.',
   'not-kept': 'The signature fits, but this Utex has no record of it. Was a backup restored?',
   'unknown-fingerprint': 'This shop has signed no record with this fingerprint.',
 } as const;

@@ -27,7 +27,7 @@ const isAngle = (sides: Sides): sides is AngleSides => sides.deadCentre !== unde
 
 /** A number with a side behind it: `31.5 after`, `4a`, `136 btdc`, `0.005 below`. Without one, plus is meant. */
 function readSided(sides: Sides, entered: string, unit: Unit): Entry {
-  const [, number, word] = /^(.*?)\s*([a-z]*)$/i.exec(entered.trim())!;
+  const [, number, word] = /^([^]*?)\s*([a-z]*)$/i.exec(entered.trim())!;
   const parsed = parseEntered(number);
   if (!parsed.ok) return parsed;
   const value = toCanonical(parsed.value, unit);

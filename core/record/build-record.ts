@@ -53,6 +53,8 @@ export interface BuildRecord {
   sweeps: LobeSweep[];
   /** Every other paper of the engine, whole. */
   papers: Paper[];
+  /** SHA-256 of the newest act of the shop before this signature: an end of that chain that goes missing shows by it. */
+  auditHead: string;
   statement: string;
 }
 
@@ -66,6 +68,7 @@ export interface RecordInput {
   people: Signatory[];
   lead: Signatory;
   signedAt: string;
+  auditHead: string;
   /** A limit's source in words. */
   wordSource: (source: LimitSource) => string;
   /** Given when the lead accepts, with the signature, all that is missing. */
@@ -122,6 +125,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       camCard: cardOf(file)?.printed ?? null,
       sweeps: sweepsOf(file),
       papers: file.papers.filter(({ kind }) => !OWN_FIELDS.includes(kind)),
+      auditHead: input.auditHead,
       statement: STANDING_CAUTION,
     },
   };

@@ -4,6 +4,9 @@ import { CANONICAL_UNIT } from '../units/units.js';
 import { measureOf } from '../plan/measures.js';
 import type { Reading } from '../sheet/reading.js';
 
+/** Words of people as a spreadsheet must show them: what begins like a formula is run by some. */
+const inert = (words: string | undefined) => (words !== undefined && /^[=+\-@\t\r]/.test(words) ? `'${words}` : words);
+
 /** The columns and what stands in each; a column is never moved, new ones come last. */
 const COLUMNS: [header: string, cell: (reading: Reading) => string | number | undefined][] = [
   ['id', ({ id }) => id],
@@ -17,10 +20,10 @@ const COLUMNS: [header: string, cell: (reading: Reading) => string | number | un
   ['taken_at', ({ takenAt }) => takenAt],
   ['by', ({ by }) => by],
   ['how', ({ how }) => how],
-  ['instrument', ({ instrument }) => instrument],
+  ['instrument', ({ instrument }) => inert(instrument)],
   ['at_lift_mm', ({ at }) => (at?.by === 'lift' || at?.by === 'drop' ? at.value : undefined)],
   ['supersedes', ({ supersedes }) => supersedes],
-  ['note', ({ note }) => note],
+  ['note', ({ note }) => inert(note)],
   ['at_by', ({ at }) => at?.by],
   ['at_value', ({ at }) => at?.value],
   ['occasion', ({ occasion }) => occasion],

@@ -165,6 +165,7 @@ describe('the record', () => {
     id: '00000000-0000-4000-8000-000000000001',
     revision: 1,
     shop: { name: 'Marram Engine Works', verifyAddress: 'http://shop.test' },
+    auditHead: '0'.repeat(64),
     engine: {
       id: '00000000-0000-4000-8000-000000000002',
       tag: 'PH8-031',

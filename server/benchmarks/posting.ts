@@ -62,7 +62,7 @@ export async function benchPosting(): Promise<Ratio> {
   const other = await openShopFolder({ dataFolder: join(folder, 'bare'), databaseUrl: null }, systemClock);
   const engine = await openBench(shop.context);
   const twin = await openBench(other.context);
-  const { token } = await new Sessions(shop.context).open('owner', PIN);
+  const { token } = await new Sessions(shop.context).open('owner', PIN, { address: '127.0.0.1', device: null });
   const app = await buildApp({ context: shop.context, dataFolder: folder, version: 'bench' });
   const url = `${await app.listen({ port: 0, host: '127.0.0.1' })}/api/engines/${engine.id}/readings`;
   const agent = new Agent({ keepAlive: true });

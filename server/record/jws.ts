@@ -6,18 +6,21 @@ import type { BuildRecord } from '../../core/record/build-record.js';
 import type { PublishedKeys, SigningKeys } from './keys.js';
 
 /** The record's fingerprint: SHA-256 over the signed payload's bytes, in hex. It stands on the PDF and in its QR code. */
-export function fingerprintOf(payload: Uint8Array): string {
+function fingerprintOf(payload: Uint8Array): string {
   return createHash('sha256').update(payload).digest('hex');
 }
 
 const fileOf = (jws: { payload: string; protected: string; signature: string }) =>
   JSON.stringify({ payload: jws.payload, protected: jws.protected, signature: jws.signature });
 
+/** A record as a signed file of JSON, and its fingerprint. */
+export interface SignedJson {
+  jws: string;
+  fingerprint: string;
+}
+
 /** The record as a JWS file, and its fingerprint. Ed25519 is deterministic: the same record gives the same bytes. */
-export async function signRecord(
-  record: BuildRecord,
-  keys: SigningKeys,
-): Promise<{ jws: string; fingerprint: string }> {
+export async function signRecord(record: BuildRecord, keys: SigningKeys): Promise<SignedJson> {
   const payload = new TextEncoder().encode(canonicalize(record));
   const signed = await new FlattenedSign(payload)
     .setProtectedHeader({ alg: 'EdDSA', kid: keys.record.publicJwk.kid, typ: 'utex-record+json' })
@@ -28,9 +31,9 @@ export async function signRecord(
   };
 }
 
-/** Why a file is no record of this shop; `server/services/records.ts` words it. */
-type JwsFault = 'not-json' | 'not-jws' | 'unknown-key' | 'signature' | 'spelling';
-export type CheckedJws = { valid: true; fingerprint: string } | { valid: false; fault: JwsFault };
+/** Why a file is no record of this shop; `contracts/wording/verify.ts` words it. */
+export type JwsFault = 'not-json' | 'not-jws' | 'unknown-key' | 'signature' | 'spelling';
+type CheckedJws = { valid: true; payload: Uint8Array; fingerprint: string } | { valid: false; fault: JwsFault };
 
 /**
  * Checks a record file byte for byte, by any key that the shop ever published and by no schema: what it signed once
@@ -63,5 +66,7 @@ export async function checkJws(file: Uint8Array, { records }: PublishedKeys): Pr
     [jws.data.payload, jws.data.signature].every(
       (text) => Buffer.from(text, 'base64url').toString('base64url') === text,
     );
-  return spelledAsIssued ? { valid: true, fingerprint: fingerprintOf(payload) } : { valid: false, fault: 'spelling' };
+  return spelledAsIssued
+    ? { valid: true, payload, fingerprint: fingerprintOf(payload) }
+    : { valid: false, fault: 'spelling' };
 }

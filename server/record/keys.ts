@@ -1,23 +1,25 @@
 import { createHash, createPrivateKey, generateKeyPairSync, randomBytes, type KeyObject } from 'node:crypto';
-import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readFileSync, renameSync, writeSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs';
 import { join } from 'node:path';
 import { calculateJwkThumbprint, exportJWK } from 'jose';
 import forge from 'node-forge';
+import { CannotStart, opening } from '../cannot-start.js';
 import type { Database } from '../store/database.js';
-import { listPublishedKeys, publishKey } from '../store/key-store.js';
+import { KEY_FILES, writeWhole } from '../store/folder.js';
+import { keyRow, listPublishedKeys } from '../store/key-store.js';
+import type { Row } from '../store/tables.js';
 
 /** What the shop signs with. Made at the first start; the private parts never leave the data folder. */
 export interface SigningKeys {
   record: { privateKey: KeyObject; publicJwk: PublicJwk };
-  /** Certificate and key of the PDF's signature, PKCS#12 without a passphrase, and the certificate alone (DER). */
-  pdf: { p12: Buffer; certificateDer: Buffer };
+  pdf: { privateKey: KeyObject; certificateDer: Uint8Array };
 }
 
 /** What a record is verified with: every public key that the shop ever signed with. */
 export interface PublishedKeys {
   records: PublicJwk[];
   /** Certificates, DER. */
-  certificates: Buffer[];
+  certificates: Uint8Array[];
 }
 
 export interface ShopKeys extends SigningKeys {
@@ -32,15 +34,6 @@ interface PublicJwk {
   kid: string;
   alg: string;
   use: string;
-}
-
-/** Written whole and synced before it has its name, readable by the server's user alone. */
-function writeSecret(file: string, contents: string | Buffer): void {
-  const handle = openSync(`${file}.new`, 'w', 0o600);
-  writeSync(handle, contents as Buffer);
-  fsyncSync(handle);
-  closeSync(handle);
-  renameSync(`${file}.new`, file);
 }
 
 function makeP12(now: Date): Buffer {
@@ -67,52 +60,72 @@ function makeP12(now: Date): Buffer {
   return Buffer.from(forge.asn1.toDer(p12).getBytes(), 'binary');
 }
 
-function certificateOf(p12: Buffer): Buffer {
+/** Key and certificate of the PDF's signature, from PKCS#12 without a passphrase. */
+function openP12(p12: Buffer): SigningKeys['pdf'] {
   const store = forge.pkcs12.pkcs12FromAsn1(forge.asn1.fromDer(p12.toString('binary')), '');
-  const { certBag } = forge.pki.oids;
+  const { certBag, pkcs8ShroudedKeyBag } = forge.pki.oids;
   const certificate = store.getBags({ bagType: certBag })[certBag]![0].cert!;
-  return Buffer.from(forge.asn1.toDer(forge.pki.certificateToAsn1(certificate)).getBytes(), 'binary');
-}
-
-/** Reads the shop's keys from the data folder, making them on the first start. */
-async function openSigningKeys(dataFolder: string, now: Date): Promise<SigningKeys> {
-  const folder = join(dataFolder, 'keys');
-  mkdirSync(folder, { recursive: true, mode: 0o700 });
-  const recordFile = join(folder, 'record-ed25519.pem');
-  const pdfFile = join(folder, 'pdf-signature.p12');
-  if (!existsSync(recordFile)) {
-    const { privateKey } = generateKeyPairSync('ed25519');
-    writeSecret(recordFile, privateKey.export({ type: 'pkcs8', format: 'pem' }));
-  }
-  if (!existsSync(pdfFile)) writeSecret(pdfFile, makeP12(now));
-
-  const privateKey = createPrivateKey(readFileSync(recordFile));
-  const { kty, crv, x } = await exportJWK(privateKey);
-  const kid = await calculateJwkThumbprint({ kty, crv, x });
-  const p12 = readFileSync(pdfFile);
+  const key = store.getBags({ bagType: pkcs8ShroudedKeyBag })[pkcs8ShroudedKeyBag]![0].key!;
   return {
-    record: { privateKey, publicJwk: { kty: kty!, crv: crv!, x: x!, kid, alg: 'EdDSA', use: 'sig' } },
-    pdf: { p12, certificateDer: certificateOf(p12) },
+    privateKey: createPrivateKey(forge.pki.privateKeyToPem(key)),
+    certificateDer: Buffer.from(forge.asn1.toDer(forge.pki.certificateToAsn1(certificate)).getBytes(), 'binary'),
   };
 }
 
-/**
- * The shop's keys: those of the data folder to sign with, and all that were ever published to verify with. A folder
- * whose keys were lost gets new ones, and what the old ones signed stays valid.
- */
-export async function openKeys(dataFolder: string, database: Database, now: Date): Promise<ShopKeys> {
-  const keys = await openSigningKeys(dataFolder, now);
-  const { publicJwk } = keys.record;
-  const { certificateDer } = keys.pdf;
-  await publishKey(database, { id: publicJwk.kid, kind: 'record', body: JSON.stringify(publicJwk) }, now);
-  const certificateId = createHash('sha256').update(certificateDer).digest('hex');
-  await publishKey(database, { id: certificateId, kind: 'pdf', body: certificateDer.toString('base64') }, now);
+/** What tells keys apart: the thumbprint of the record key, the SHA-256 of the certificate. */
+export type KeyIds = { record: string; pdf: string };
+
+export const keyIdsOf = ({ record, pdf }: SigningKeys): KeyIds => ({
+  record: record.publicJwk.kid,
+  pdf: createHash('sha256').update(pdf.certificateDer).digest('hex'),
+});
+
+/** Makes the keys of a shop in its folder. Any that are there are laid aside, never overwritten. */
+export function makeKeys(dataFolder: string, now: Date): void {
+  const folder = join(dataFolder, 'keys');
+  if (existsSync(folder)) renameSync(folder, `${folder}-before-${now.toISOString().replace(/[:.]/g, '-')}`);
+  mkdirSync(folder, { recursive: true, mode: 0o700 });
+  const { privateKey } = generateKeyPairSync('ed25519');
+  writeWhole(join(dataFolder, KEY_FILES.record), privateKey.export({ type: 'pkcs8', format: 'pem' }));
+  writeWhole(join(dataFolder, KEY_FILES.pdf), makeP12(now));
+}
+
+/** Reads one key file; one that cannot be read, or is none, is named. @throws CannotStart */
+function readKey<T>(dataFolder: string, name: string, read: (contents: Buffer) => T): T {
+  const file = join(dataFolder, name);
+  const contents = opening(`The key ${file}`, () => readFileSync(file));
+  try {
+    return read(contents);
+  } catch {
+    throw new CannotStart(`${file} is no key that can be read. Put the folder keys/ back from a backup.`);
+  }
+}
+
+/** Reads the shop's keys from the data folder. @throws CannotStart */
+export async function readKeys(dataFolder: string): Promise<SigningKeys> {
+  const privateKey = readKey(dataFolder, KEY_FILES.record, (pem) => createPrivateKey(pem));
+  const { kty, crv, x } = await exportJWK(privateKey);
+  const kid = await calculateJwkThumbprint({ kty, crv, x });
+  return {
+    record: { privateKey, publicJwk: { kty: kty!, crv: crv!, x: x!, kid, alg: 'EdDSA', use: 'sig' } },
+    pdf: readKey(dataFolder, KEY_FILES.pdf, openP12),
+  };
+}
+
+/** The public halves, as rows that publish them. */
+export function publishedRows(keys: SigningKeys, now: Date): Row[] {
+  const { record, pdf } = keyIdsOf(keys);
+  return [
+    keyRow({ id: record, kind: 'record', body: JSON.stringify(keys.record.publicJwk) }, now),
+    keyRow({ id: pdf, kind: 'pdf', body: Buffer.from(keys.pdf.certificateDer).toString('base64') }, now),
+  ];
+}
+
+/** Every key that the shop ever published: what one of them signed stays valid when it is gone. */
+export async function listPublished(database: Database): Promise<PublishedKeys> {
   const published = await listPublishedKeys(database);
   return {
-    ...keys,
-    published: {
-      records: published.filter(({ kind }) => kind === 'record').map(({ body }) => JSON.parse(body) as PublicJwk),
-      certificates: published.filter(({ kind }) => kind === 'pdf').map(({ body }) => Buffer.from(body, 'base64')),
-    },
+    records: published.filter(({ kind }) => kind === 'record').map(({ body }) => JSON.parse(body) as PublicJwk),
+    certificates: published.filter(({ kind }) => kind === 'pdf').map(({ body }) => Buffer.from(body, 'base64')),
   };
 }

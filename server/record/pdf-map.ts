@@ -5,16 +5,46 @@ import type { BuildRecord } from '../../core/record/build-record.js';
 import { recordedMark } from '../../core/record/recorded-mark.js';
 import { dialUnit, settingValue } from '../../core/sheet/setting-value.js';
 import { formatFigure } from '../../core/units/format.js';
+import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
+import { spokenPlace } from '../../core/engine/places.js';
 import { drawMark, INK, markInk, write, type Doc } from './pdf-page.js';
+import { part } from './pdf-tags.js';
 
-/** The engine from above with the value of every valve on its dial, drawn by the same geometry as on screen. */
+/** The map for who cannot see it: each valve with its value and its verdict. */
+function spokenMap(record: BuildRecord, places: string[]): string {
+  const spoken = places.map((place) => {
+    const row = settingValue(record.values, place);
+    if (!row) return `${spokenPlace(place)} not measured`;
+    const mark = recordedMark(record, row.readingId, row.verdict);
+    return `${spokenPlace(place)} ${formatFigure(row.value, dialUnit(row))}, ${MARK_WORD[mark]}`;
+  });
+  return `The engine from above. ${spoken.join('; ')}.`;
+}
+
+/**
+ * The engine from above with the value of every valve on its dial, drawn by the same geometry as on screen; answers
+ * where it ends.
+ */
 export function drawMap(doc: Doc, record: BuildRecord, x: number, y: number, width: number): number {
   const layout = valveMapLayout(record.engine.banks);
   const scale = Math.min(width / layout.width, 0.72);
-  doc
-    .save()
-    .translate(x + (width - layout.width * scale) / 2, y)
-    .scale(scale);
+  const alt = spokenMap(
+    record,
+    layout.valves.map(({ place }) => place),
+  );
+  part(doc, 'Figure', () => drawValves(doc, record, layout, x + (width - layout.width * scale) / 2, y, scale), { alt });
+  return y + layout.height * scale;
+}
+
+function drawValves(
+  doc: Doc,
+  record: BuildRecord,
+  layout: ReturnType<typeof valveMapLayout>,
+  x: number,
+  y: number,
+  scale: number,
+): void {
+  doc.save().translate(x, y).scale(scale);
 
   for (const { cylinder, x: cx, y: cy, numberY } of layout.cylinders) {
     doc.circle(cx, cy, MAP.bore).lineWidth(1.2).strokeColor(INK.hairline).stroke();
@@ -66,5 +96,4 @@ export function drawMap(doc: Doc, record: BuildRecord, x: number, y: number, wid
       });
   }
   doc.restore();
-  return y + layout.height * scale;
 }

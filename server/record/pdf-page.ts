@@ -5,6 +5,7 @@ import PDFDocument from 'pdfkit';
 import { MARK_INK, PALETTE } from '../../core/drawing/palette.js';
 import { MARK_SHAPES } from '../../core/drawing/verdict-mark.js';
 import type { Mark } from '../../core/judge/mark.js';
+import { openStructure, ornament, part, together } from './pdf-tags.js';
 
 /** The sheet of paper: A4 in points, our fonts and inks, and the small things that are drawn more than once. */
 
@@ -30,6 +31,8 @@ export type Doc = InstanceType<typeof PDFDocument>;
 export function openDocument(title: string, author: string, at: Date): Doc {
   const doc = new PDFDocument({
     size: 'A4',
+    pdfVersion: '1.7',
+    tagged: true,
     margin: PAGE.margin,
     bufferPages: true,
     lang: 'en-GB',
@@ -37,6 +40,7 @@ export function openDocument(title: string, author: string, at: Date): Doc {
     info: { Title: title, Author: author, Creator: 'Utex', Producer: 'Utex', CreationDate: at, ModDate: at },
   });
   for (const [name, file] of Object.entries(FONT_FILES)) doc.registerFont(name, require.resolve(file));
+  openStructure(doc);
   return doc;
 }
 
@@ -46,6 +50,8 @@ interface Style {
   colour?: string;
   width?: number;
   align?: 'left' | 'center' | 'right';
+  /** What it is to a screen reader; a paragraph, unless said otherwise. */
+  tag?: 'H1' | 'H2' | 'H3' | 'TH' | 'TD';
 }
 
 /** Every glyph of the figure face is this wide, in parts of its size. */
@@ -67,14 +73,21 @@ function writeFigures(doc: Doc, text: string, x: number, y: number, size: number
 
 /** A line or paragraph at a place; figures are always one line. */
 export function write(doc: Doc, text: string, x: number, y: number, style: Style = {}): void {
-  const { font = 'text', size = 9, colour = INK.ink, width, align = 'left' } = style;
-  doc.font(font).fontSize(size).fillColor(colour);
-  if (font.startsWith('figure')) writeFigures(doc, text, x, y, size, { width, align });
-  else doc.text(text, x, y, { width, align, lineBreak: width !== undefined });
+  const { font = 'text', size = 9, colour = INK.ink, width, align = 'left', tag = 'P' } = style;
+  const draw = () => {
+    doc.font(font).fontSize(size).fillColor(colour);
+    if (font.startsWith('figure')) writeFigures(doc, text, x, y, size, { width, align });
+    else doc.text(text, x, y, { width, align, lineBreak: width !== undefined });
+  };
+  part(doc, tag, draw, {
+    ...(tag === 'TH' ? { scope: 'Column' } : {}),
+    // Figures are put down word by word; said, they are one line.
+    ...(font.startsWith('figure') ? { actual: text } : {}),
+  });
 }
 
 export function hairline(doc: Doc, x1: number, y: number, x2: number): void {
-  doc.moveTo(x1, y).lineTo(x2, y).lineWidth(0.5).strokeColor(INK.hairline).stroke();
+  ornament(doc, () => doc.moveTo(x1, y).lineTo(x2, y).lineWidth(0.5).strokeColor(INK.hairline).stroke());
 }
 
 export const markInk = (mark: Mark): string => INK[MARK_INK[mark]];
@@ -106,13 +119,30 @@ export type Cell = string | { mark: Mark; word: string };
 
 /** A table with hairlines that goes on over pages, its heads repeated; answers where it ended. */
 export function drawTable(doc: Doc, columns: Column[], rows: Cell[][], startY: number): number {
+  return together(doc, 'Table', () => drawRows(doc, columns, rows, startY));
+}
+
+function drawRows(doc: Doc, columns: Column[], rows: Cell[][], startY: number): number {
   const lefts = columns.map(
     (_, index) => PAGE.margin + columns.slice(0, index).reduce((sum, { width }) => sum + width, 0),
   );
-  const heads = (y: number) => {
+  const writeHeads = (y: number) =>
     columns.forEach(({ title, width, align }, index) =>
-      write(doc, title, lefts[index], y, { font: 'head', size: 8, colour: INK.steel, width: width - 8, align }),
+      write(doc, title, lefts[index], y, {
+        font: 'head',
+        size: 8,
+        colour: INK.steel,
+        width: width - 8,
+        align,
+        tag: 'TH',
+      }),
     );
+  let told = false;
+  const heads = (y: number) => {
+    // Repeated on the next page for the eye alone.
+    if (told) ornament(doc, () => writeHeads(y));
+    else together(doc, 'TR', () => writeHeads(y));
+    told = true;
     hairline(doc, PAGE.margin, y + 12, PAGE.margin + INNER);
     return y + 16;
   };
@@ -129,23 +159,24 @@ export function drawTable(doc: Doc, columns: Column[], rows: Cell[][], startY: n
     const height = Math.max(...row.map((cell, index) => heightOf(cell, columns[index]))) + 4;
     const room = roomFor(doc, y, height);
     if (room !== y) y = heads(room);
-    row.forEach((cell, index) => {
-      const { font = 'text', width, align } = columns[index];
-      if (typeof cell === 'string') write(doc, cell, lefts[index], y, { font, size: 8.5, width: width - 8, align });
-      else {
-        drawMark(doc, cell.mark, lefts[index] + 4, y + 5, 3.2);
-        write(doc, cell.word, lefts[index] + 12, y, { size: 8.5, colour: markInk(cell.mark) });
-      }
-    });
+    together(doc, 'TR', () => row.forEach((cell, index) => drawCell(doc, cell, columns[index], lefts[index], y)));
     y += height;
   }
   return y;
 }
 
+function drawCell(doc: Doc, cell: Cell, { font = 'text', width, align }: Column, x: number, y: number): void {
+  if (typeof cell === 'string') return write(doc, cell, x, y, { font, size: 8.5, width: width - 8, align, tag: 'TD' });
+  part(doc, 'TD', () => {
+    drawMark(doc, cell.mark, x + 4, y + 5, 3.2);
+    write(doc, cell.word, x + 12, y, { size: 8.5, colour: markInk(cell.mark) });
+  });
+}
+
 /** The head of a section, on a new page where there is no room left for what follows it. */
 export function title(doc: Doc, text: string, y: number): number {
   const at = roomFor(doc, y, 60);
-  write(doc, text, PAGE.margin, at, { font: 'head', size: 13 });
+  write(doc, text, PAGE.margin, at, { font: 'head', size: 13, tag: 'H2' });
   return at + 20;
 }
 

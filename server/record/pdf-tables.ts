@@ -121,7 +121,7 @@ export function tables(doc: Doc, record: BuildRecord): void {
     const rows = record.values.filter((row) => belongs(row.place));
     if (rows.length === 0) continue;
     y = roomFor(doc, y + 6, 64);
-    write(doc, name, PAGE.margin, y, { font: 'strong', size: 10, colour: INK.dye });
+    write(doc, name, PAGE.margin, y, { font: 'strong', size: 10, colour: INK.dye, tag: 'H3' });
     y = drawTable(
       doc,
       columns,

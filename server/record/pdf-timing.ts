@@ -5,6 +5,7 @@ import { measureOf } from '../../core/plan/measures.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
 import { recordedMark } from '../../core/record/recorded-mark.js';
 import { formatFigure } from '../../core/units/format.js';
+import { ornament, part } from './pdf-tags.js';
 import { drawMark, hairline, INK, INNER, markInk, PAGE, write, type Doc } from './pdf-page.js';
 
 const MIDDLE = { x: PAGE.margin + 120, radius: 78 };
@@ -54,7 +55,7 @@ function drawList(doc: Doc, record: BuildRecord, top: number): void {
     write(doc, title, LIST_X, y, { font: 'strong', size: 10 });
     write(doc, `${formatFigure(row.value, 'deg')}°`, LIST_X + 92, y, { font: 'figureStrong', size: 10, colour: markInk(mark) }); // prettier-ignore
     write(doc, `${sides!.plus} ${sides!.deadCentre}`, LIST_X + 152, y, { size: 9, colour: INK.steel });
-    if (limit) drawMark(doc, mark, LIST_X + INNER - 256, y + 6, 4);
+    if (limit) ornament(doc, () => drawMark(doc, mark, LIST_X + INNER - 256, y + 6, 4));
     hairline(doc, LIST_X, y + LINE - 6, PAGE.margin + INNER);
     y += LINE;
   }
@@ -65,7 +66,10 @@ export function drawTiming(doc: Doc, record: BuildRecord, y: number): number {
   if (findsOf(record.values).length === 0) return y;
   const lift = record.camCard ? `, checked at ${record.camCard.checkLift} ${record.camCard.unit}` : '';
   write(doc, `Cam timing as measured${lift}; crank degrees.`, PAGE.margin, y, { size: 9, colour: INK.steel });
-  drawWheel(doc, record, y + 116);
+  const alt = `The degree wheel at top centre with ${findsOf(record.values)
+    .map(({ label, deg }) => `${label} at ${formatFigure(deg, 'deg')} degrees after it`)
+    .join(', ')}.`;
+  part(doc, 'Figure', () => drawWheel(doc, record, y + 116), { alt });
   drawList(doc, record, y + 52);
   return y + TIMING_HEIGHT;
 }

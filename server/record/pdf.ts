@@ -2,8 +2,11 @@ import QRCode from 'qrcode';
 import { wordCounts, wordMap } from '../../contracts/wording/record.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
 import { recordCounts } from '../../core/record/record-counts.js';
+import type { SignedJson } from './jws.js';
+import { attachJson, makeRoom } from './pdf-signature.js';
 import { drawMap } from './pdf-map.js';
 import { dateOf, hairline, INK, INNER, openDocument, PAGE, write, type Doc } from './pdf-page.js';
+import { ornament, part } from './pdf-tags.js';
 import { tables } from './pdf-tables.js';
 import { drawTiming, TIMING_HEIGHT } from './pdf-timing.js';
 
@@ -18,28 +21,32 @@ function verifyUrl(record: BuildRecord, fingerprint: string): string {
 function drawQr(doc: Doc, text: string, x: number, y: number, size: number): void {
   const { modules } = QRCode.create(text, { errorCorrectionLevel: 'M' });
   const step = size / modules.size;
-  for (let row = 0; row < modules.size; row++)
-    for (let column = 0; column < modules.size; column++)
-      if (modules.get(row, column)) doc.rect(x + column * step, y + row * step, step + 0.05, step + 0.05);
-  doc.fillColor(INK.ink).fill();
+  const draw = () => {
+    for (let row = 0; row < modules.size; row++)
+      for (let column = 0; column < modules.size; column++)
+        if (modules.get(row, column)) doc.rect(x + column * step, y + row * step, step + 0.05, step + 0.05);
+    doc.fillColor(INK.ink).fill();
+  };
+  part(doc, 'Figure', draw, { alt: `Code that leads to ${text}` });
 }
 
 /** The page for the frame: who, what, the engine with its values, the signature, the way to verify. */
 function frontPage(doc: Doc, record: BuildRecord, fingerprint: string): void {
   const { margin, width, height } = PAGE;
-  doc
-    .rect(26, 26, width - 52, height - 52)
-    .lineWidth(0.7)
-    .strokeColor(INK.ink)
-    .stroke();
-  doc
-    .rect(30, 30, width - 60, height - 60)
-    .lineWidth(0.3)
-    .strokeColor(INK.ink)
-    .stroke();
+  ornament(doc, () => {
+    for (const [inset, line] of [
+      [26, 0.7],
+      [30, 0.3],
+    ])
+      doc
+        .rect(inset, inset, width - 2 * inset, height - 2 * inset)
+        .lineWidth(line)
+        .strokeColor(INK.ink)
+        .stroke();
+  });
 
   write(doc, record.shop.name, margin, 52, { font: 'head', size: 15, colour: INK.dye });
-  write(doc, 'Build record', margin, 76, { font: 'head', size: 34 });
+  write(doc, 'Build record', margin, 76, { font: 'head', size: 34, tag: 'H1' });
   write(doc, `Revision ${record.revision}`, margin, 60, {
     font: 'figure',
     size: 9,
@@ -91,8 +98,11 @@ function frontPage(doc: Doc, record: BuildRecord, fingerprint: string): void {
   });
 }
 
-/** The record on paper, unsigned. The same record gives the same bytes. */
-export async function renderPdf(record: BuildRecord, fingerprint: string): Promise<Buffer> {
+/**
+ * The record on paper, with its signed JSON attached and room for the signature of the whole. The same record gives the
+ * same bytes.
+ */
+export async function renderPdf(record: BuildRecord, { jws, fingerprint }: SignedJson): Promise<Buffer> {
   const name = `Build record ${record.engine.tag}, revision ${record.revision}`;
   const doc = openDocument(name, record.shop.name, new Date(record.signedAt));
   const chunks: Buffer[] = [];
@@ -106,14 +116,18 @@ export async function renderPdf(record: BuildRecord, fingerprint: string): Promi
     doc.switchToPage(index);
     // Written below the margin on purpose: with it, pdfkit would start another page.
     doc.page.margins.bottom = 0;
-    write(doc, `${name}, ${record.engine.customer}`, PAGE.margin, PAGE.height - 36, { size: 8, colour: INK.steel });
-    write(doc, `${index + 1} of ${count}`, PAGE.margin, PAGE.height - 36, {
-      size: 8,
-      colour: INK.steel,
-      width: INNER,
-      align: 'right',
+    ornament(doc, () => {
+      write(doc, `${name}, ${record.engine.customer}`, PAGE.margin, PAGE.height - 36, { size: 8, colour: INK.steel });
+      write(doc, `${index + 1} of ${count}`, PAGE.margin, PAGE.height - 36, {
+        size: 8,
+        colour: INK.steel,
+        width: INNER,
+        align: 'right',
+      });
     });
   }
+  attachJson(doc, record, jws);
+  makeRoom(doc, record);
   doc.end();
   return finished;
 }

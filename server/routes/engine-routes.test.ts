@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { LAYOUTS } from '../../core/engine/layouts.js';
 import { MEASURES } from '../../core/plan/measures.js';
-import { checkAudit } from '../store/audit-log.js';
+import { checkAudit } from '../store/check-audit.js';
 import { openEngine, openTestShop, typed, type TestShop } from '../test-shop.js';
 
 let shop: TestShop;

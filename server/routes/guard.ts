@@ -12,6 +12,18 @@ export function tokenOf(request: FastifyRequest): string | null {
 }
 
 /**
+ * A cookie goes with whatever a page asks, whoever's page it is: what changes something is only done for pages of this
+ * server. Browsers say where a page is from; what is no browser carries its token itself, or says nothing.
+ */
+function isFromElsewhere({ method, headers, host }: FastifyRequest): boolean {
+  if (method === 'GET' || method === 'HEAD' || headers.authorization) return false;
+  const site = headers['sec-fetch-site'];
+  if (site !== undefined) return site !== 'same-origin' && site !== 'none';
+  const { origin } = headers;
+  return origin !== undefined && (!URL.canParse(origin) || new URL(origin).host !== host);
+}
+
+/**
  * Roles are enforced here, on the server, before anything of a body is looked at; screens only hide what would be
  * refused. A route that does not say who may ask it keeps the server from starting.
  */
@@ -21,6 +33,7 @@ export function guardRoutes(app: App, sessions: Sessions): void {
     if (!config?.asks) throw new Error(`${String(method)} ${url} does not say who may ask it`);
   });
   app.addHook('onRequest', async (request) => {
+    if (isFromElsewhere(request)) throw new Failure('request.from-elsewhere');
     const { asks } = request.routeOptions.config;
     if (!asks || asks === 'anyone') return;
     const token = tokenOf(request);

@@ -1,7 +1,9 @@
-import { analyseSweep } from '../../contracts/calc-cam.js';
+import { z } from 'zod';
 import { camCard } from '../../contracts/papers/cam-card.js';
 import { lobeSweep } from '../../contracts/papers/lobe-sweep.js';
 import type { PaperKind } from '../../contracts/papers/paper-kind.js';
+import type { ApiAnswer } from '../../contracts/api.js';
+import { idSchema } from '../../contracts/text.js';
 import { PAPER_KINDS } from '../../contracts/papers/papers.js';
 import { cardOf, sweepsOf } from '../../core/sheet/papers.js';
 import { Failure } from '../failure.js';
@@ -17,13 +19,16 @@ function kindOf(name: string): PaperKind {
   return found;
 }
 
-/** A paper by the schema of its kind. @throws Failure request.invalid */
-function read({ schema }: PaperKind, body: unknown): unknown {
+/** What was sent, by a schema. @throws Failure request.invalid */
+function read<Schema extends z.ZodType>({ schema }: { schema: Schema }, body: unknown): z.infer<Schema> {
   const parsed = schema.safeParse(body);
   if (parsed.success) return parsed.data;
   const issues = parsed.error.issues.map(({ path, message }) => ({ path: path.join('.'), message }));
   throw new Failure('request.invalid', issues);
 }
+
+/** Made by whoever files a paper: the same paper sent twice is one. */
+const madeId = z.object({ id: idSchema.optional() });
 
 /** The papers of an engine, by kind; cam card and swept lobes also under their first addresses. */
 export function paperRoutes(app: App, context: Context, engines: Engines): void {
@@ -35,7 +40,7 @@ export function paperRoutes(app: App, context: Context, engines: Engines): void 
   route(app, 'POST /api/engines/:id/papers/:kind', MEASURING, async ({ params, person, body }) => {
     const kind = kindOf(params.kind);
     await engines.get(params.id);
-    return filePaper(context, engines, params.id, person, kind, read(kind, body));
+    return filePaper(context, engines, params.id, person, kind, read(kind, body), read({ schema: madeId }, body).id);
   });
 
   route(app, 'GET /api/engines/:id/cam-card', EVERYBODY, async ({ params }) => ({
@@ -43,7 +48,8 @@ export function paperRoutes(app: App, context: Context, engines: Engines): void 
   }));
 
   route(app, 'POST /api/engines/:id/cam-card', MEASURING, async ({ params, person, body }) => {
-    const paper = await filePaper(context, engines, params.id, person, camCard as unknown as PaperKind, body);
+    const { id, ...card } = body;
+    const paper = await filePaper(context, engines, params.id, person, camCard as unknown as PaperKind, card, id);
     return { card: cardOf({ papers: [paper] }) };
   });
 
@@ -52,7 +58,10 @@ export function paperRoutes(app: App, context: Context, engines: Engines): void 
   }));
 
   route(app, 'POST /api/engines/:id/sweeps', MEASURING, async ({ params, person, body }) => {
-    const { id } = await filePaper(context, engines, params.id, person, lobeSweep as unknown as PaperKind, body);
-    return { id, analysis: analyseSweep(body) };
+    const { id: made, ...sweep } = body;
+    const { id } = await filePaper(context, engines, params.id, person, lobeSweep as unknown as PaperKind, sweep, made);
+    const analysed = await context.workers.run('shop', 'calculate', { name: 'lobe-analyse', input: sweep });
+    if (!analysed.ok) throw new Failure('calc.impossible', analysed.issues);
+    return { id, analysis: analysed.value as ApiAnswer<'POST /api/engines/:id/sweeps'>['analysis'] };
   });
 }

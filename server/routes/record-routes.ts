@@ -3,22 +3,27 @@ import { API } from '../../contracts/api.js';
 import { Failure } from '../failure.js';
 import type { Context } from '../services/context.js';
 import type { Engines } from '../services/engines.js';
-import { lookUp, sign, verify } from '../services/records.js';
+import { LARGEST_FILE, lookUp, sign, verify } from '../services/records.js';
 import { findJws, findPdf, listRecords } from '../store/record-store.js';
 import type { App } from './app-type.js';
 import { asFile } from './engine-routes.js';
 import { EVERYBODY, route, SIGNING } from './route.js';
 
 const VERIFY_RATE = { rateLimit: { max: 600, timeWindow: '1 minute' } };
+/** Files that are taken in at once: each may be large, and anybody may send one. */
+const MOST_AT_ONCE = 8;
 
 /** Signing, the signed files, and verifying them, which needs no sign-in. */
 export function recordRoutes(app: App, context: Context, engines: Engines): void {
   const { database, keys } = context;
 
   route(app, 'POST /api/engines/:id/records', SIGNING, async ({ params, person, body }) => {
-    const { missing, reason } = body ?? {};
+    const { id: made, missing, reason } = body ?? {};
     const { id } = await engines.get(params.id);
-    return sign(context, engines, id, person, missing ? { reason: reason! } : undefined);
+    return sign(context, engines, id, person, {
+      ...(made === undefined ? {} : { id: made }),
+      ...(missing ? { acceptMissing: { reason: reason! } } : {}),
+    });
   });
 
   route(app, 'GET /api/engines/:id/records', EVERYBODY, async ({ params }) => {
@@ -51,7 +56,14 @@ export function recordRoutes(app: App, context: Context, engines: Engines): void
     raw.addContentTypeParser('*', { parseAs: 'buffer' }, (_request, body, done) => done(null, body));
     const { answer } = API['POST /api/verify'];
     const config = { asks: 'anyone' as const, ...VERIFY_RATE };
-    raw.post('/api/verify', { schema: { response: { 200: answer } }, config }, async (request, reply) => {
+    let under = 0;
+    raw.addHook('onRequest', async (_request, reply) => {
+      if (under >= MOST_AT_ONCE) throw new Failure('server.busy');
+      under++;
+      reply.raw.once('close', () => under--);
+    });
+    const schema = { response: { 200: answer } };
+    raw.post('/api/verify', { schema, config, bodyLimit: LARGEST_FILE }, async (request, reply) => {
       const body = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
       return reply.send(await verify(context, body));
     });

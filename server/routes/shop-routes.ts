@@ -1,16 +1,26 @@
-import type { FastifyReply } from 'fastify';
+import type { FastifyRequest } from 'fastify';
 import type { Context } from '../services/context.js';
 import { addPerson, openShop } from '../services/people.js';
-import type { Sessions } from '../services/sessions.js';
+import type { From, Sessions } from '../services/sessions.js';
+import type { DiskState } from '../store/disk.js';
 import { findShop, listPeople } from '../store/people-store.js';
 import type { App } from './app-type.js';
 import { COOKIE, tokenOf } from './guard.js';
-import { EVERYBODY, OWNER, route } from './route.js';
+import { EVERYBODY, OWNER, route, type Asked } from './route.js';
 
 export interface Health {
   version: string;
-  /** Whether the data folder takes a file. */
-  writable: () => boolean;
+  /** Whether the data folder takes a file just now. */
+  disk: () => DiskState;
+}
+
+/** Tells a device that somebody signed in on before from any other. */
+const DEVICE_COOKIE = 'utex_device';
+const DEVICE_SECONDS = 400 * 24 * 60 * 60;
+
+function fromOf({ ip, cookies }: FastifyRequest): From {
+  const device = cookies[DEVICE_COOKIE] ?? '';
+  return { address: ip, device: /^[\w-]{43}$/.test(device) ? device : null };
 }
 
 /** Health, the shop itself, its people and their sessions. */
@@ -18,7 +28,7 @@ export function shopRoutes(app: App, context: Context, sessions: Sessions, healt
   const { database } = context;
 
   route(app, 'GET /api/health', 'anyone', async ({ reply }) => {
-    const dataFolder = health.writable() ? 'writable' : 'not writable';
+    const dataFolder = health.disk();
     const answers = await database.query('select 1').then(
       () => true,
       () => false,
@@ -28,9 +38,12 @@ export function shopRoutes(app: App, context: Context, sessions: Sessions, healt
     return { ok, version: health.version, database: answers ? database.kind : 'down', dataFolder };
   });
 
-  const signIn = async (reply: FastifyReply, handle: string, pin: string) => {
-    const { token, person, expiresAt } = await sessions.open(handle, pin);
-    reply.setCookie(COOKIE, token, { path: '/', httpOnly: true, sameSite: 'strict', expires: expiresAt });
+  const signIn = async ({ request, reply }: Pick<Asked<'POST /api/session'>, 'request' | 'reply'>, handle: string, pin: string) => {
+    const { token, device, person, expiresAt } = await sessions.open(handle, pin, fromOf(request));
+    const secure = request.protocol === 'https';
+    const cookie = { path: '/', httpOnly: true, sameSite: 'strict', secure } as const;
+    reply.setCookie(COOKIE, token, { ...cookie, expires: expiresAt });
+    reply.setCookie(DEVICE_COOKIE, device, { ...cookie, path: '/api', maxAge: DEVICE_SECONDS });
     return { token, person, expiresAt: expiresAt.toISOString() };
   };
 
@@ -40,13 +53,20 @@ export function shopRoutes(app: App, context: Context, sessions: Sessions, healt
     return { open: shop !== null, name: shop?.name ?? null, person: token ? await sessions.find(token) : null };
   });
 
-  route(app, 'POST /api/shop', 'anyone', async ({ body, reply }) => {
-    const owner = await openShop(context, body);
-    return signIn(reply, owner.handle, body.owner.pin);
-  });
+  const rateLimit = { max: 120, timeWindow: '1 minute' };
+  route(
+    app,
+    'POST /api/shop',
+    'anyone',
+    async ({ body, request, reply }) => {
+      const owner = await openShop(context, body);
+      return signIn({ request, reply }, owner.handle, body.owner.pin);
+    },
+    { rateLimit },
+  );
 
-  route(app, 'POST /api/session', 'anyone', async ({ body, reply }) => signIn(reply, body.handle, body.pin), {
-    rateLimit: { max: 120, timeWindow: '1 minute' },
+  route(app, 'POST /api/session', 'anyone', async (asked) => signIn(asked, asked.body.handle, asked.body.pin), {
+    rateLimit,
   });
 
   route(app, 'DELETE /api/session', 'anyone', async ({ request, reply }) => {

@@ -9,15 +9,40 @@ import { acknowledgedOf } from '../../core/sheet/engine-file.js';
 import type { Flag } from '../../core/sheet/flags.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
 import { Failure } from '../failure.js';
-import { insertAct, listActs } from '../store/act-store.js';
+import { actRow, findAct, listActs } from '../store/act-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
 
-/** What people do about an engine besides measuring it. Each is a row of the acts, and of the log. */
-async function file({ audit }: Context, engines: Engines, engineId: string, act: Act, name: string, body: object) {
-  const entry = { at: new Date(act.at), by: act.by, act: name, engineId, body: { ...body } };
-  await audit.record(entry, (queries) => insertAct(queries, engineId, act));
+/**
+ * What people do about an engine besides measuring it. Each is a row of the acts, and of the log; sent twice under one
+ * id, it is done once.
+ *
+ * @throws Failure act.id-taken
+ */
+async function file({ audit, database }: Context, engines: Engines, engineId: string, act: Act, name: string, body: object): Promise<Act> {
+  const at = new Date(act.at);
+  const filed = await audit.exclusively(async () => {
+    const known = await findAct(database, act.id);
+    if (known && !isSame(known, engineId, act)) throw new Failure('act.id-taken');
+    if (known) return known.act;
+    const entry = { at, by: act.by, act: name, engineId, body: { ...body }, rows: [actRow(engineId, act)] };
+    await audit.put(() => entry);
+    return act;
+  });
   engines.atHand.forget(engineId);
+  return filed;
+}
+
+/** Whether an act that is there already is the one that was sent: by the same person, about the same, for the same reason. */
+function isSame(known: { engineId: string; act: Act }, engineId: string, sent: Act): boolean {
+  const saidOf = (act: Act) =>
+    act.kind === 'caution' ? [act.stage] : [act.measure, act.place, act.action, act.reason];
+  return (
+    known.engineId === engineId &&
+    known.act.kind === sent.kind &&
+    known.act.by === sent.by &&
+    saidOf(known.act).join('\n') === saidOf(sent).join('\n')
+  );
 }
 
 /** Writes down that somebody has read the cautions of a stage on this engine; answers the stages that were read. */
@@ -67,6 +92,13 @@ export async function decide(
   const { id, engine } = await engines.get(engineId);
   const scope = findMeasure(measure)?.scope;
   const place = (scope && findPlace(engine, scope, asked.place)) ?? asked.place;
+  const known = asked.id ? await findAct(context.database, asked.id) : null;
+  if (known?.act.kind === 'disposition' && known.engineId === id) {
+    const { act } = known;
+    const again = { ...act, measure, place, action, reason, by: by.handle };
+    if (!isSame(known, id, again)) throw new Failure('act.id-taken');
+    return act;
+  }
   const sheet = sheetOf(await engines.file(id));
   const here = (at: { measure: string; place: string }) => at.measure === measure && at.place === place;
   const flag = sheet.flags.find((one) => here(one) && one.open) ?? sheet.flags.find(here);
@@ -79,7 +111,7 @@ export async function decide(
   if (!flag && action !== 'accepted') throw new Failure('disposition.needs-reading');
 
   const made: Disposition = {
-    id: context.newId(),
+    id: asked.id ?? context.newId(),
     measure,
     place,
     action,
@@ -90,6 +122,6 @@ export async function decide(
     at: context.clock.now().toISOString(),
   };
   const body = { measure, place, action, reason, about: made.about };
-  await file(context, engines, id, { kind: 'disposition', ...made }, 'disposition.made', body);
-  return made;
+  const { kind, ...filed } = (await file(context, engines, id, { kind: 'disposition', ...made }, 'disposition.made', body)) as Disposition & { kind: string };
+  return filed;
 }

@@ -1,4 +1,5 @@
 import type { Clock } from '../clock.js';
+import type { Workers } from '../work/workers.js';
 import type { ShopKeys } from '../record/keys.js';
 import type { AuditLog } from '../store/audit-log.js';
 import type { Database } from '../store/database.js';
@@ -9,5 +10,6 @@ export interface Context {
   audit: AuditLog;
   clock: Clock;
   keys: ShopKeys;
+  workers: Workers;
   newId: () => string;
 }

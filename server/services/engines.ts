@@ -12,9 +12,9 @@ import { Failure } from '../failure.js';
 import { isUniqueViolation } from '../store/database.js';
 import { loadFiles } from '../store/engine-file-store.js';
 import {
+  engineRow,
   findEngine,
   hasTag,
-  insertEngine,
   listSpecSets,
   searchEngines,
   type EngineRow,
@@ -52,7 +52,7 @@ export class Engines {
     return row;
   }
 
-  /** @throws Failure engine.impossible, engine.tag-taken, spec-set.not-found */
+  /** Opens an engine; sent twice under one id, it is opened once. @throws Failure engine.impossible, engine.tag-taken, spec-set.not-found, act.id-taken */
   async open(by: Person, asked: NewEngine): Promise<EngineRow> {
     const { audit, clock, database, newId } = this.context;
     const { engine, issues } = completeEngine(asked);
@@ -70,26 +70,34 @@ export class Engines {
     if (misfits.length > 0) throw new Failure('engine.impossible', asIssues(misfits));
 
     const now = clock.now();
-    const { tag, title, customer } = asked;
-    const row: EngineRow = { id: newId(), tag, title, customer, engine, spec, openedAt: now, openedBy: by.handle };
+    const { tag, title, customer, id = newId() } = asked;
+    const row: EngineRow = { id, tag, title, customer, engine, spec, openedAt: now, openedBy: by.handle };
     const act = {
       at: now,
       by: by.handle,
       act: 'engine.opened',
       engineId: row.id,
       body: { tag, spec: spec.id, version: spec.version },
+      rows: [engineRow(row)],
     };
     const taken = () =>
       new Failure('engine.tag-taken', [{ path: 'tag', message: 'another engine already has this tag' }]);
     try {
-      await audit.record(act, async (queries) => {
-        if (await hasTag(queries, tag)) throw taken();
-        await insertEngine(queries, row);
+      return await audit.exclusively(async () => {
+        const known = await findEngine(database, id);
+        if (known && (known.tag !== tag || known.openedBy !== by.handle)) throw new Failure('act.id-taken');
+        if (known) return known;
+        await audit.put(
+          () => act,
+          async (queries) => {
+            if (await hasTag(queries, tag)) throw taken();
+          },
+        );
+        return row;
       });
     } catch (error) {
       throw isUniqueViolation(error) ? taken() : error;
     }
-    return row;
   }
 
   /** All that an engine is judged from. @throws Failure engine.not-found */

@@ -1,45 +1,51 @@
+import canonicalize from 'canonicalize';
 import type { PaperKind } from '../../contracts/papers/paper-kind.js';
 import type { Person } from '../../contracts/shop.js';
-import { asIssues } from '../../contracts/wording/impossible.js';
-import { ImpossibleInput } from '../../core/impossible.js';
+import type { Engine } from '../../core/engine/engine.js';
 import type { Paper } from '../../core/sheet/papers.js';
 import { Failure } from '../failure.js';
-import { insertPaper } from '../store/paper-store.js';
+import { findPaper, paperRow } from '../store/paper-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
 
-/** What no schema can say about a paper. @throws Failure */
-function check({ check: refuses }: PaperKind, sent: unknown, engine: Parameters<NonNullable<PaperKind['check']>>[1]) {
-  try {
-    const refusal = refuses?.(sent, engine);
-    if (refusal) throw new Failure(refusal.code, refusal.issues);
-  } catch (error) {
-    if (error instanceof ImpossibleInput) throw new Failure('calc.impossible', asIssues(error.issues));
-    throw error;
-  }
+/** What no schema can say about a paper, looked at beside the main thread. @throws Failure */
+async function check({ workers }: Context, { kind, check: refuses }: PaperKind, sent: unknown, engine: Engine) {
+  if (!refuses) return;
+  const outcome = await workers.run('shop', 'checkPaper', { kind, sent, engine });
+  if (!outcome.ok) throw new Failure('calc.impossible', outcome.issues);
+  if (outcome.value) throw new Failure(outcome.value.code, outcome.value.issues);
 }
 
 /**
- * Files a paper of a kind with an engine, once its kind takes it.
+ * Files a paper of a kind with an engine, once its kind takes it; sent twice under one id, it is filed once.
  *
  * @param sent read by the schema of its kind
- * @throws Failure engine.not-found, calc.impossible and those of the kind's own check
+ * @param id made by whoever files it; without, the server makes one
+ * @throws Failure engine.not-found, calc.impossible, act.id-taken and those of the kind's own check
  */
 export async function filePaper(
-  { audit, clock, newId }: Context,
+  context: Context,
   engines: Engines,
   engineId: string,
   by: Person,
   kind: PaperKind,
   sent: unknown,
+  id: string = context.newId(),
 ): Promise<Paper> {
+  const { audit, clock, database } = context;
   const row = await engines.get(engineId);
-  check(kind, sent, row.engine);
-  const at = clock.now();
+  await check(context, kind, sent, row.engine);
   const body = kind.body ? kind.body(sent) : sent;
-  const paper: Paper = { id: newId(), kind: kind.kind, body, by: by.handle, at: at.toISOString() };
-  const entry = { at, by: by.handle, act: `${kind.kind}.filed`, engineId: row.id, body: { id: paper.id, paper: body } };
-  await audit.record(entry, (queries) => insertPaper(queries, row.id, paper));
+  const filed = await audit.exclusively(async () => {
+    const known = await findPaper(database, id);
+    const isSame = known?.engineId === row.id && known.paper.kind === kind.kind && known.paper.by === by.handle && canonicalize(known.paper.body) === canonicalize(body);
+    if (known && !isSame) throw new Failure('act.id-taken');
+    if (known) return known.paper;
+    const at = clock.now();
+    const paper: Paper = { id, kind: kind.kind, body, by: by.handle, at: at.toISOString() };
+    await audit.put(() => ({ at, by: by.handle, act: `${kind.kind}.filed`, engineId: row.id, body: { id, paper: body }, rows: [paperRow(row.id, paper)] }));
+    return paper;
+  });
   engines.atHand.forget(row.id);
-  return paper;
+  return filed;
 }

@@ -1,5 +1,7 @@
 import { randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto';
 import { promisify } from 'node:util';
+import pLimit from 'p-limit';
+import { Failure } from '../failure.js';
 
 const derive = promisify(scrypt) as (
   pin: string,
@@ -11,15 +13,26 @@ const derive = promisify(scrypt) as (
 /** A PIN has few digits, so each guess must cost: 2^15 blocks of 1 KiB, about a tenth of a second and 32 MB. */
 const COST: ScryptOptions = { N: 2 ** 15, r: 8, p: 1, maxmem: 64 * 1024 * 1024 };
 
-/** `scrypt$salt$hash`, both base64url. */
-export async function hashPin(pin: string): Promise<string> {
-  const salt = randomBytes(16);
-  const hash = await derive(pin, salt, 32, COST);
-  return `scrypt$${salt.toString('base64url')}$${hash.toString('base64url')}`;
+/** One at a time, on a thread of its own: a hundred people at the door must not hold up those at the benches. */
+const turn = pLimit(1);
+/** Who comes behind so many waits a moment and tries again; that is some two seconds. */
+const LONGEST_QUEUE = 20;
+
+/** @throws Failure server.busy */
+function hash(pin: string, salt: Buffer, length: number): Promise<Buffer> {
+  if (turn.pendingCount >= LONGEST_QUEUE) throw new Failure('server.busy');
+  return turn(() => derive(pin, salt, length, COST));
 }
 
-/** Compares in constant time. */
+/** `scrypt$salt$hash`, both base64url. @throws Failure server.busy */
+export async function hashPin(pin: string): Promise<string> {
+  const salt = randomBytes(16);
+  const hashed = await hash(pin, salt, 32);
+  return `scrypt$${salt.toString('base64url')}$${hashed.toString('base64url')}`;
+}
+
+/** Compares in constant time. @throws Failure server.busy */
 export async function pinFits(pin: string, stored: string): Promise<boolean> {
-  const [, salt, hash] = stored.split('$').map((part) => Buffer.from(part, 'base64url'));
-  return timingSafeEqual(hash, await derive(pin, salt, hash.length, COST));
+  const [, salt, known] = stored.split('$').map((part) => Buffer.from(part, 'base64url'));
+  return timingSafeEqual(known, await hash(pin, salt, known.length));
 }

@@ -16,7 +16,7 @@ import { CANONICAL_UNIT, type Unit } from '../../core/units/units.js';
 import { Failure } from '../failure.js';
 import type { EngineRow } from '../store/engine-store.js';
 import { isUniqueViolation } from '../store/database.js';
-import { idsElsewhere, insertReadings } from '../store/reading-store.js';
+import { idsElsewhere, insertReadings, readingRow } from '../store/reading-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
 import type { FileAtHand } from './files-at-hand.js';
@@ -246,9 +246,14 @@ export class Readings {
     const { audit, database } = this.context;
     const batches = added
       .filter(({ fresh }) => fresh.length > 0)
-      .map(({ job, fresh }) => ({ engineId: job.row.id, by: job.by.handle, readings: fresh }));
+      .map(({ job, fresh }) => ({
+        engineId: job.row.id,
+        by: job.by.handle,
+        readings: fresh,
+        rows: fresh.map((reading) => readingRow(job.row.id, reading)),
+      }));
     if (batches.length === 0) return;
-    const acts = batches.map(({ engineId, by, readings }) => ({
+    const acts = batches.map(({ engineId, by, readings, rows }) => ({
       at,
       by,
       act: 'readings.taken',
@@ -256,11 +261,12 @@ export class Readings {
       body: {
         readings: readings.map(({ id, measure, place, entered, unit }) => ({ id, measure, place, entered, unit })),
       },
+      rows,
     }));
     try {
       await audit.append(
         () => acts,
-        (sealed) => insertReadings(database, batches, sealed),
+        (sealed) => insertReadings(database, batches.flatMap(({ rows }) => rows), sealed),
       );
     } catch (error) {
       throw added.length === 1 && isUniqueViolation(error, 'readings_id_key')

@@ -1,13 +1,29 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { Person } from '../../contracts/shop.js';
 import { Failure } from '../failure.js';
-import { deleteSession, findPinHash, findSession, insertSession } from '../store/people-store.js';
+import {
+  deleteSession,
+  findPinHash,
+  findSession,
+  insertDevice,
+  insertSession,
+  isDeviceOf,
+} from '../store/people-store.js';
 import type { Context } from './context.js';
 import { hashPin, pinFits } from './pins.js';
+import { Tries } from './tries.js';
 
 /** A shift, with some to spare. */
 export const SESSION_MS = 12 * 60 * 60 * 1000;
-export const TRIES = { allowed: 5, windowMs: 10 * 60 * 1000 };
+/** Wrong PINs of late before no more are looked at. */
+export const TRIES = {
+  /** For one person, from one device that this person has used before, or from one address. */
+  each: 5,
+  /** From one address, whoever is meant. */
+  address: 30,
+  /** For one person, from everywhere that the person was never at. */
+  person: 100,
+};
 /** How long a session found in the database is believed without asking again; signing out elsewhere takes as long. */
 const BELIEVED_MS = 30_000;
 
@@ -18,9 +34,19 @@ export interface Session {
   expiresAt: Date;
 }
 
-/** Signing in by handle and PIN, with tries counted by handle, and finding whose token a request carries. */
+/** Where somebody signs in from. */
+export interface From {
+  address: string;
+  /** The token that the device was given when somebody first signed in on it. */
+  device: string | null;
+}
+
+/**
+ * Signing in by handle and PIN, and finding whose token a request carries. Wrong PINs count where they come from: what a
+ * stranger tries elsewhere never shuts a person out of a device that is the person's own.
+ */
 export class Sessions {
-  private readonly wrong = new Map<string, number[]>();
+  private readonly wrong = new Tries();
   /** By the token itself, which stays in memory; on the disk it is hashed. */
   private readonly known = new Map<string, Session & { believedUntil: number }>();
   /** Compared against when the handle is unknown, so that the time taken does not tell. */
@@ -28,26 +54,40 @@ export class Sessions {
 
   constructor(private readonly context: Context) {}
 
-  /** @throws Failure session.wrong-pin, session.too-many-tries */
-  async open(handle: string, pin: string): Promise<{ token: string } & Session> {
+  /** Refuses where too much was tried, else counts one try in each place. @throws Failure session.too-many-tries */
+  private count(places: [place: string, allowed: number][], now: number): void {
+    if (places.some(([place, allowed]) => this.wrong.reached(place, allowed, now)))
+      throw new Failure('session.too-many-tries');
+    for (const [place] of places) this.wrong.add(place, now);
+  }
+
+  /** @throws Failure session.wrong-pin, session.too-many-tries, server.busy */
+  async open(handle: string, pin: string, from: From): Promise<{ token: string; device: string } & Session> {
     const { database, clock, audit } = this.context;
     const now = clock.now();
-    const recent = (this.wrong.get(handle) ?? []).filter((at) => at > now.getTime() - TRIES.windowMs);
-    if (recent.length >= TRIES.allowed) throw new Failure('session.too-many-tries');
+    const own = from.device !== null && (await isDeviceOf(database, hashToken(from.device), handle));
+    const here = own ? `device ${from.device} ${handle}` : `address ${from.address} ${handle}`;
+    const places: [string, number][] = own
+      ? [[here, TRIES.each]]
+      : [[here, TRIES.each], [`address ${from.address}`, TRIES.address], [`person ${handle}`, TRIES.person]]; // prettier-ignore
     // Counted before the slow comparison, or else guesses sent at once would all slip through.
-    this.wrong.set(handle, [...recent, now.getTime()]);
+    this.count(places, now.getTime());
 
     const found = await findPinHash(database, handle);
     const fits = await pinFits(pin, found?.pinHash ?? (await this.nobody));
     if (!found || !fits) throw new Failure('session.wrong-pin');
-    this.wrong.delete(handle);
+    for (const [place] of places) this.wrong.takeBack(place);
+    this.wrong.forget(here);
 
     const token = randomBytes(32).toString('base64url');
+    const device = from.device ?? randomBytes(32).toString('base64url');
     const expiresAt = new Date(now.getTime() + SESSION_MS);
-    await audit.record({ at: now, by: handle, act: 'session.opened', engineId: null, body: {} }, (queries) =>
-      insertSession(queries, hashToken(token), handle, now, expiresAt),
-    );
-    return { token, person: found.person, expiresAt };
+    const act = { at: now, by: handle, act: 'session.opened', engineId: null, body: {} };
+    await audit.record(act, async (queries) => {
+      await insertSession(queries, hashToken(token), handle, now, expiresAt);
+      if (!own) await insertDevice(queries, hashToken(device), handle, now);
+    });
+    return { token, device, person: found.person, expiresAt };
   }
 
   /** Whose token this is, or null when it is unknown or expired. */

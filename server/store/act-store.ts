@@ -1,6 +1,7 @@
 import type { Act, Acknowledgement, Disposition } from '../../core/sheet/acts.js';
 import { groupBy } from '../../core/group-by.js';
 import type { Queries } from './database.js';
+import type { Row } from './tables.js';
 
 interface Columns {
   engine_id: string;
@@ -26,13 +27,18 @@ function toAct({ kind, id, subject, reason, body, done_by: by, done_at }: Column
   return { kind, id, ...(body as Omit<Disposition, 'id' | 'reason' | 'by' | 'at'>), reason: reason!, by, at };
 }
 
-export async function insertAct(queries: Queries, engineId: string, act: Act): Promise<void> {
-  const { subject, reason, body } = partsOf(act);
-  await queries.query(
-    `insert into acts (id, engine_id, kind, subject, reason, body, done_by, done_at)
-     values ($1, $2, $3, $4, $5, $6::jsonb, $7, $8)`,
-    [act.id, engineId, act.kind, subject, reason, JSON.stringify(body), act.by, act.at],
+export function actRow(engineId: string, act: Act): Row {
+  const { id, kind, by, at } = act;
+  return { table: 'acts', columns: { id, engine_id: engineId, kind, ...partsOf(act), done_by: by, done_at: at } };
+}
+
+/** An act by its id, with the engine that it is on. */
+export async function findAct(queries: Queries, id: string): Promise<{ engineId: string; act: Act } | null> {
+  const [row] = await queries.query<Columns>(
+    'select engine_id, id, kind, subject, reason, body, done_by, done_at from acts where id = $1',
+    [id],
   );
+  return row ? { engineId: row.engine_id, act: toAct(row) } : null;
 }
 
 /** The acts on several engines, each engine's in the order in which they were done. */

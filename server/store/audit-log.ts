@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import canonicalize from 'canonicalize';
 import { isUniqueViolation, type Database, type Queries } from './database.js';
+import { digestOf, insertRow, keyOf, type Row } from './tables.js';
 
 /** One act, as it goes into the chain. `by` is null before there is anybody. */
 export interface Act {
@@ -9,6 +10,8 @@ export interface Act {
   act: string;
   engineId: string | null;
   body: Record<string, unknown>;
+  /** What it writes: the chain vouches for every column of it. */
+  rows?: Row[];
 }
 
 /** An act with its place in the chain, as the columns of its row. */
@@ -22,11 +25,14 @@ export type SealedAct = [
   hash: string,
 ];
 
-const FIRST_HASH = '0'.repeat(64);
+/** A row as the chain vouches for it: its table, its key, the hash of its columns. */
+export type Claim = [table: string, key: string, digest: string];
+
+export const FIRST_HASH = '0'.repeat(64);
 export const AUDIT_INSERT = 'insert into audit (at, by, act, engine_id, body, previous_hash, hash)';
 
 /** The hash of a row: SHA-256 over the hash before it and the row's own contents in canonical JSON. */
-function chainHash(
+export function chainHash(
   previous: string,
   row: { at: Date; by: string | null; act: string; engineId: string | null; body: string },
 ): string {
@@ -40,16 +46,37 @@ function chainHash(
 /** A part of an act's body that is longer than this is kept by its hash; what it was stands in the table that the act wrote. */
 const LONGEST_PART = 2000;
 
-/** The body of an act as the chain keeps it, in its one spelling: large parts by their hash. */
-function bodyOf({ body }: Pick<Act, 'body'>): string {
-  const whole = canonicalize(body)!;
+/** The body of an act as the chain keeps it, in its one spelling: large parts by their hash, what it wrote row by row. */
+function bodyOf({ body, rows = [] }: Pick<Act, 'body' | 'rows'>): string {
+  const claims = rows.map((row): Claim => [row.table, keyOf(row), digestOf(row)]);
+  const sealed = claims.length > 0 ? { rows: claims } : {};
+  const whole = canonicalize({ ...body, ...sealed })!;
   if (whole.length <= LONGEST_PART) return whole;
   const parts = Object.entries(body).map(([name, value]) => {
     const text = canonicalize(value);
     if (text === undefined || text.length <= LONGEST_PART) return [name, value];
     return [name, { sha256: createHash('sha256').update(text).digest('hex'), bytes: Buffer.byteLength(text) }];
   });
-  return canonicalize(Object.fromEntries(parts))!;
+  return canonicalize({ ...Object.fromEntries(parts), ...sealed })!;
+}
+
+/** Chains an act to the one before it. */
+export function seal(previous: string, act: Act): SealedAct {
+  const body = bodyOf(act);
+  return [act.at, act.by, act.act, act.engineId, body, previous, chainHash(previous, { ...act, body })];
+}
+
+const hashOf = (sealed: SealedAct): string => sealed[6];
+
+/** Within a transaction: puts a sealed act down. */
+export async function insertAct(queries: Queries, sealed: SealedAct): Promise<void> {
+  await queries.query(`${AUDIT_INSERT} values ($1, $2, $3, $4, $5, $6, $7)`, sealed);
+}
+
+/** The hash of the newest act. */
+export async function headOf(queries: Queries): Promise<string> {
+  const [row] = await queries.query<{ hash: string }>('select hash from audit order by seq desc limit 1');
+  return row?.hash ?? FIRST_HASH;
 }
 
 /**
@@ -76,19 +103,24 @@ export class AuditLog {
    * Within `exclusively`: seals acts to the head, and lets `write` put their rows down together with what they tell of.
    *
    * @param acts made after the head was read, and made anew where another process was faster: what they are made from
-   *   then holds all that was written before them
+   *   then holds all that was written before them. They may say what the head was
+   * @throws CannotWrite
    */
-  async append<T>(acts: () => Act[] | Promise<Act[]>, write: (sealed: SealedAct[]) => Promise<T>): Promise<T> {
+  async append<T>(
+    acts: (head: string) => Act[] | Promise<Act[]>,
+    write: (sealed: SealedAct[], acts: Act[]) => Promise<T>,
+  ): Promise<T> {
+    this.database.checkRoom();
     for (;;) {
-      let head = this.head ?? (await this.readHead());
-      const sealed = (await acts()).map((act): SealedAct => {
-        const previous = head;
-        const body = bodyOf(act);
-        head = chainHash(previous, { ...act, body });
-        return [act.at, act.by, act.act, act.engineId, body, previous, head];
+      let head = this.head ?? (await headOf(this.database));
+      const made = await acts(head);
+      const sealed = made.map((act) => {
+        const next = seal(head, act);
+        head = hashOf(next);
+        return next;
       });
       try {
-        const result = await write(sealed);
+        const result = await write(sealed, made);
         this.head = head;
         return result;
       } catch (error) {
@@ -99,52 +131,22 @@ export class AuditLog {
     }
   }
 
-  /** One transaction: `work`, and the row that tells of it. */
-  record<T>(act: Act, work: (queries: Queries) => Promise<T>): Promise<T> {
-    return this.exclusively(() =>
-      this.append(
-        () => [act],
-        ([sealed]) =>
-          this.database.transaction(async (queries) => {
-            const result = await work(queries);
-            await this.insert(queries, sealed);
-            return result;
-          }),
-      ),
+  /** Within `exclusively`: one transaction of an act, all the rows that it writes, and `besides`. */
+  async put(act: (head: string) => Act | Promise<Act>, besides?: (queries: Queries) => Promise<void>): Promise<void> {
+    await this.append(
+      async (head) => [await act(head)],
+      ([sealed], [{ rows = [] }]) =>
+        this.database.transaction(async (queries) => {
+          // The chain first: where another process was faster, it is the chain that says so.
+          await insertAct(queries, sealed);
+          await besides?.(queries);
+          for (const row of rows) await insertRow(queries, row);
+        }),
     );
   }
 
-  /** Within a transaction of `append`: puts the sealed row down. */
-  async insert(queries: Queries, sealed: SealedAct): Promise<void> {
-    await queries.query(`${AUDIT_INSERT} values ($1, $2, $3, $4, $5, $6, $7)`, sealed);
+  /** One act in its turn, with all the rows that it writes. `besides` may refuse it, or write what is no history. */
+  record(act: Act, besides?: (queries: Queries) => Promise<void>): Promise<void> {
+    return this.exclusively(() => this.put(() => act, besides));
   }
-
-  private async readHead(): Promise<string> {
-    const [row] = await this.database.query<{ hash: string }>('select hash from audit order by seq desc limit 1');
-    return row?.hash ?? FIRST_HASH;
-  }
-}
-
-/** Walks the whole chain. Answers how many rows hold, and the first that does not. */
-export async function checkAudit(database: Database): Promise<{ rows: number; brokenAt: number | null }> {
-  const rows = await database.query<{
-    seq: number;
-    at: Date;
-    by: string | null;
-    act: string;
-    engine_id: string | null;
-    body: string;
-    previous_hash: string;
-    hash: string;
-  }>('select seq, at, by, act, engine_id, body, previous_hash, hash from audit order by seq');
-  let previous = FIRST_HASH;
-  for (const row of rows) {
-    const { at, by, act, body } = row;
-    // The first version sealed an engine's id as it was sent, in capitals or not; the column has it in small letters.
-    const spellings = [row.engine_id, row.engine_id?.toUpperCase() ?? null];
-    const hash = spellings.map((engineId) => chainHash(previous, { at, by, act, engineId, body })).find((one) => one === row.hash); // prettier-ignore
-    if (row.previous_hash !== previous || hash === undefined) return { rows: rows.length, brokenAt: Number(row.seq) };
-    previous = hash;
-  }
-  return { rows: rows.length, brokenAt: null };
 }

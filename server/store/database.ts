@@ -10,6 +10,8 @@ export interface Database extends Queries {
   transaction<T>(work: (queries: Queries) => Promise<T>): Promise<T>;
   /** Several statements at once, without parameters: for migrations. */
   script(sql: string): Promise<void>;
+  /** Asked before anything is written. @throws CannotWrite where there is no room left */
+  checkRoom(): void;
   close(): Promise<void>;
   readonly kind: 'pglite' | 'postgresql';
 }

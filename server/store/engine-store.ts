@@ -2,6 +2,7 @@ import type { Engine } from '../../core/engine/engine.js';
 import type { SpecSet } from '../../core/plan/spec-sets.js';
 import { specSetOf, type StoredSpecSet } from '../../core/plan/stored-spec-set.js';
 import type { Queries } from './database.js';
+import type { Row } from './tables.js';
 
 /** An engine as it was opened, with the version of the spec set that it points at. */
 export interface EngineRow {
@@ -36,12 +37,8 @@ const toRow = ({ opened_at, opened_by, spec, ...row }: Columns): EngineRow => ({
   openedBy: opened_by,
 });
 
-export async function insertSpecSet(queries: Queries, spec: SpecSet): Promise<void> {
-  await queries.query('insert into spec_sets values ($1, $2, $3::jsonb) on conflict do nothing', [
-    spec.id,
-    spec.version,
-    JSON.stringify(spec),
-  ]);
+export function specSetRow(spec: SpecSet): Row {
+  return { table: 'spec_sets', columns: { id: spec.id, version: spec.version, body: spec } };
 }
 
 /** The newest version of each spec set. */
@@ -52,22 +49,21 @@ export async function listSpecSets(queries: Queries): Promise<SpecSet[]> {
   return rows.map((row) => specSetOf(row.body));
 }
 
-export async function insertEngine(queries: Queries, row: EngineRow): Promise<void> {
-  await queries.query(
-    `insert into engines (id, tag, title, customer, engine, spec_set, spec_version, opened_at, opened_by)
-     values ($1, $2, $3, $4, $5::jsonb, $6, $7, $8, $9)`,
-    [
-      row.id,
-      row.tag,
-      row.title,
-      row.customer,
-      JSON.stringify(row.engine),
-      row.spec.id,
-      row.spec.version,
-      row.openedAt,
-      row.openedBy,
-    ],
-  );
+export function engineRow({ id, tag, title, customer, engine, spec, openedAt, openedBy }: EngineRow): Row {
+  return {
+    table: 'engines',
+    columns: {
+      id,
+      tag,
+      title,
+      customer,
+      engine,
+      spec_set: spec.id,
+      spec_version: spec.version,
+      opened_at: openedAt,
+      opened_by: openedBy,
+    },
+  };
 }
 
 export async function findEngine(queries: Queries, id: string): Promise<EngineRow | null> {
@@ -83,15 +79,19 @@ export async function hasTag(queries: Queries, tag: string): Promise<boolean> {
 /** One page of the floor, last touched first. `touchedAt` is the time of the newest act on the engine. */
 export async function searchEngines(queries: Queries, search: string, offset: number, limit: number) {
   const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
-  const rows = await queries.query<Columns & { touched_at: Date; total: number }>(
+  const found = 'e.tag ilike $1 or e.title ilike $1 or e.customer ilike $1';
+  const rows = await queries.query<Columns & { touched_at: Date }>(
     `select page.*, (select at from audit a where a.engine_id = page.id order by seq desc limit 1) as touched_at
-     from (${SELECT.replace('select ', 'select count(*) over () as total, ')}
-           where e.tag ilike $1 or e.title ilike $1 or e.customer ilike $1) page
+     from (${SELECT} where ${found}) page
      order by touched_at desc, tag offset $2 limit $3`,
     [pattern, offset, limit],
   );
+  // Counted by itself: a page behind the last has no row that could tell.
+  const [{ total }] = await queries.query<{ total: number }>(`select count(*) as total from engines e where ${found}`, [
+    pattern,
+  ]);
   return {
-    total: Number(rows[0]?.total ?? 0),
-    engines: rows.map(({ total, touched_at, ...row }) => ({ ...toRow(row), touchedAt: touched_at })),
+    total: Number(total),
+    engines: rows.map(({ touched_at, ...row }) => ({ ...toRow(row), touchedAt: touched_at })),
   };
 }

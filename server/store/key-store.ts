@@ -1,4 +1,5 @@
 import type { Queries } from './database.js';
+import type { Row } from './tables.js';
 
 /** The public half of a key that the shop signs with, or signed with once. */
 export interface PublishedKey {
@@ -7,14 +8,8 @@ export interface PublishedKey {
   body: string;
 }
 
-/** Publishes a key once. */
-export async function publishKey(queries: Queries, { id, kind, body }: PublishedKey, at: Date): Promise<void> {
-  await queries.query('insert into published_keys values ($1, $2, $3, $4) on conflict do nothing', [
-    id,
-    kind,
-    body,
-    at,
-  ]);
+export function keyRow({ id, kind, body }: PublishedKey, at: Date): Row {
+  return { table: 'published_keys', columns: { id, kind, body, published_at: at } };
 }
 
 /** Every key that the shop ever published, oldest first. */

@@ -9,7 +9,7 @@ import { openShopFolder, type OpenShop } from '../open-shop.js';
 import { Engines } from '../services/engines.js';
 import { verify } from '../services/records.js';
 import { asker, type Ask } from '../test-shop.js';
-import { checkAudit } from './audit-log.js';
+import { checkAudit } from './check-audit.js';
 import { readMigrations, migrate } from './migrate.js';
 import { openPglite } from './pglite.js';
 
@@ -60,10 +60,12 @@ beforeAll(async () => {
   close = async () => {
     await app.close();
     await shop.close();
-    rmSync(folder, { recursive: true, force: true });
   };
 });
-afterAll(() => close());
+afterAll(async () => {
+  await close();
+  rmSync(folder, { recursive: true, force: true });
+});
 
 const idOf = async (tag: string) =>
   (await ask<{ engines: { id: string }[] }>('GET', `/api/engines?search=${tag}`)).body.engines[0].id;
@@ -162,13 +164,17 @@ describe('a record of the first format', () => {
   });
 });
 
-test('what a shop signed stays valid when its keys were lost and it signs with new ones', async () => {
+test('what a shop signed stays valid when its keys were lost and its owner made new ones', async () => {
+  const before = shop.context.keys.record.publicJwk.kid;
+  await close();
   rmSync(join(folder, 'keys'), { recursive: true });
-  const { openKeys } = await import('../record/keys.js');
-  const keys = await openKeys(folder, shop.context.database, new Date());
-  expect(keys.record.publicJwk.kid).not.toBe(shop.context.keys.record.publicJwk.kid);
+  await expect(openShopFolder({ dataFolder: folder, databaseUrl: null })).rejects.toThrow(/keys\/ is missing/);
+  shop = await openShopFolder({ dataFolder: folder, databaseUrl: null, newKeys: true });
+  close = () => shop.close();
+  const { keys } = shop.context;
+  expect(keys.record.publicJwk.kid).not.toBe(before);
   expect(keys.published.records).toHaveLength(2);
-  const context = { ...shop.context, keys };
   for (const name of ['record.json', 'record.pdf'])
-    expect(await verify(context, file(name))).toMatchObject({ valid: true });
+    expect(await verify(shop.context, file(name))).toMatchObject({ valid: true });
+  expect((await checkAudit(shop.context.database)).faults).toEqual([]);
 });

@@ -1,16 +1,36 @@
 import { groupBy } from '../../core/group-by.js';
 import type { Paper } from '../../core/sheet/papers.js';
 import type { Queries } from './database.js';
+import type { Row } from './tables.js';
 
-export async function insertPaper(
-  queries: Queries,
-  engineId: string,
-  { id, kind, body, by, at }: Paper,
-): Promise<void> {
-  await queries.query(
-    'insert into papers (id, engine_id, kind, body, filed_by, filed_at) values ($1, $2, $3, $4::jsonb, $5, $6)',
-    [id, engineId, kind, JSON.stringify(body), by, at],
+interface Columns {
+  engine_id: string;
+  id: string;
+  kind: string;
+  body: unknown;
+  filed_by: string;
+  filed_at: Date;
+}
+
+const toPaper = ({ id, kind, body, filed_by: by, filed_at }: Columns): Paper => ({
+  id,
+  kind,
+  body,
+  by,
+  at: filed_at.toISOString(),
+});
+
+export function paperRow(engineId: string, { id, kind, body, by, at }: Paper): Row {
+  return { table: 'papers', columns: { id, engine_id: engineId, kind, body, filed_by: by, filed_at: at } };
+}
+
+/** A paper by its id, with the engine that it belongs to. */
+export async function findPaper(queries: Queries, id: string): Promise<{ engineId: string; paper: Paper } | null> {
+  const [row] = await queries.query<Columns>(
+    'select engine_id, id, kind, body, filed_by, filed_at from papers where id = $1',
+    [id],
   );
+  return row ? { engineId: row.engine_id, paper: toPaper(row) } : null;
 }
 
 /**
@@ -22,14 +42,7 @@ export async function listPapers(
   engineIds: string[],
   { newestOf, allOf }: { newestOf: string[]; allOf: string[] },
 ): Promise<Map<string, Paper[]>> {
-  const rows = await queries.query<{
-    engine_id: string;
-    id: string;
-    kind: string;
-    body: unknown;
-    filed_by: string;
-    filed_at: Date;
-  }>(
+  const rows = await queries.query<Columns>(
     `select engine_id, id, kind, body, filed_by, filed_at from (
        (select distinct on (engine_id, kind) * from papers
         where engine_id = any($1::uuid[]) and kind = any($2::text[]) order by engine_id, kind, seq desc)
@@ -39,8 +52,5 @@ export async function listPapers(
     [engineIds, newestOf, allOf],
   );
   const byEngine = groupBy(rows, (row) => row.engine_id);
-  const toPaper = ({ id, kind, body, filed_by: by, filed_at }: (typeof rows)[number]): Paper => ({
-    id, kind, body, by, at: filed_at.toISOString(),
-  }); // prettier-ignore
   return new Map(engineIds.map((id) => [id, (byEngine.get(id) ?? []).map(toPaper)]));
 }

@@ -1,33 +1,39 @@
 import type { Person, Role } from '../../contracts/shop.js';
 import type { Queries } from './database.js';
+import type { Row } from './tables.js';
 
 export interface Shop {
   name: string;
   verifyAddress: string;
 }
 
+/** The shop as it is called now. */
 export async function findShop(queries: Queries): Promise<Shop | null> {
-  const [row] = await queries.query<{ name: string; verify_address: string }>('select name, verify_address from shop');
+  const [row] = await queries.query<{ name: string; verify_address: string }>(
+    'select name, verify_address from shop order by seq desc limit 1',
+  );
   return row ? { name: row.name, verifyAddress: row.verify_address } : null;
 }
 
-export async function insertShop(queries: Queries, shop: Shop, openedAt: Date): Promise<void> {
-  await queries.query('insert into shop values (1, $1, $2, $3)', [shop.name, shop.verifyAddress, openedAt]);
+export function shopRow(id: string, { name, verifyAddress }: Shop, openedAt: Date): Row {
+  return { table: 'shop', columns: { id, name, verify_address: verifyAddress, opened_at: openedAt } };
 }
 
-export async function insertPerson(queries: Queries, person: Person, pinHash: string, since: Date): Promise<void> {
+/** What a person is, as of now: a handle, and the first row of the history of what the person is called and may do. */
+export function personRows(id: string, person: Person, pinHash: string, at: Date, by: string): Row[] {
   const { handle, name, role } = person;
-  await queries.query('insert into people (handle, name, role, pin_hash, since) values ($1, $2, $3, $4, $5)', [
-    handle,
-    name,
-    role,
-    pinHash,
-    since,
-  ]);
+  return [
+    { table: 'people', columns: { handle, since: at } },
+    { table: 'people_history', columns: { id, handle, name, role, pin_hash: pinHash, at, by } },
+  ];
 }
+
+/** Each person as the newest row of the history says. */
+const PEOPLE = `(select distinct on (handle) handle, name, role, pin_hash, since
+  from people join people_history using (handle) order by handle, seq desc) person`;
 
 export async function listPeople(queries: Queries): Promise<Person[]> {
-  return queries.query<Person>('select handle, name, role from people order by since, handle');
+  return queries.query<Person>(`select handle, name, role from ${PEOPLE} order by since, handle`);
 }
 
 export async function findPinHash(
@@ -35,7 +41,7 @@ export async function findPinHash(
   handle: string,
 ): Promise<{ person: Person; pinHash: string } | null> {
   const [row] = await queries.query<{ handle: string; name: string; role: Role; pin_hash: string }>(
-    'select handle, name, role, pin_hash from people where handle = $1',
+    `select handle, name, role, pin_hash from ${PEOPLE} where handle = $1`,
     [handle],
   );
   return row ? { person: { handle: row.handle, name: row.name, role: row.role }, pinHash: row.pin_hash } : null;
@@ -57,7 +63,7 @@ export async function findSession(
   tokenHash: string,
 ): Promise<{ person: Person; expiresAt: Date } | null> {
   const [row] = await queries.query<{ handle: string; name: string; role: Role; expires_at: Date }>(
-    'select handle, name, role, expires_at from sessions join people using (handle) where token_hash = $1',
+    `select handle, name, role, expires_at from sessions join ${PEOPLE} using (handle) where token_hash = $1`,
     [tokenHash],
   );
   return row ? { person: { handle: row.handle, name: row.name, role: row.role }, expiresAt: row.expires_at } : null;
@@ -65,4 +71,15 @@ export async function findSession(
 
 export async function deleteSession(queries: Queries, tokenHash: string): Promise<void> {
   await queries.query('delete from sessions where token_hash = $1', [tokenHash]);
+}
+
+/** Keeps in mind that somebody signed in from a device. */
+export async function insertDevice(queries: Queries, tokenHash: string, handle: string, now: Date): Promise<void> {
+  await queries.query('insert into devices values ($1, $2, $3) on conflict do nothing', [tokenHash, handle, now]);
+}
+
+/** Whether this person signed in from this device before. */
+export async function isDeviceOf(queries: Queries, tokenHash: string, handle: string): Promise<boolean> {
+  const rows = await queries.query('select 1 from devices where token_hash = $1 and handle = $2', [tokenHash, handle]);
+  return rows.length > 0;
 }

@@ -2,7 +2,9 @@ import { fdatasyncSync, mkdirSync } from 'node:fs';
 import { PGlite } from '@electric-sql/pglite';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
 import pg from 'pg';
+import { CannotStart } from '../cannot-start.js';
 import type { Database, Queries } from './database.js';
+import { CannotWrite, Disk } from './disk.js';
 
 /** The Emscripten module, as far as the sync hook needs it. */
 interface EmscriptenModule {
@@ -82,12 +84,19 @@ function asPrepared(pglite: PGlite): Database['prepared'] {
  * Opens the embedded database in `folder`, made if it is not there. The caller holds the folder's lock.
  *
  * @param onSync called after each sync of a file to the disk
+ * @throws CannotStart
  */
 export async function openPglite(folder: string, onSync: () => void = () => {}): Promise<Database> {
   mkdirSync(folder, { recursive: true, mode: 0o700 });
-  const pglite = await PGlite.create({ fs: new DurableNodeFS(folder, onSync), startParams });
+  const disk = new Disk(folder);
+  const pglite = await PGlite.create({ fs: new DurableNodeFS(folder, onSync), startParams }).catch((error: Error) => {
+    throw new CannotStart(`The database in ${folder} cannot be opened (${error.message}). Put the whole data folder back from a backup.`);
+  });
   return {
     kind: 'pglite',
+    checkRoom() {
+      if (!disk.hasRoom()) throw new CannotWrite();
+    },
     ...asQueries(pglite),
     prepared: asPrepared(pglite),
     transaction: (work) => pglite.transaction((tx) => work(asQueries(tx))) as never,

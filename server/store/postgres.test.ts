@@ -9,7 +9,7 @@ import type { VerifyAnswer } from '../../contracts/record.js';
 import { buildApp } from '../app.js';
 import { openShopFolder } from '../open-shop.js';
 import { asker, openEngine, openTestShop, TEST_PIN, typed, type Ask, type TestShop } from '../test-shop.js';
-import { checkAudit } from './audit-log.js';
+import { checkAudit } from './check-audit.js';
 
 interface Server {
   process: ChildProcess;

@@ -5,6 +5,7 @@ import { BUILD } from '../../core/sheet/slot.js';
 import type { Unit } from '../../core/units/units.js';
 import { AUDIT_INSERT, type SealedAct } from './audit-log.js';
 import type { Database, Queries } from './database.js';
+import { TABLES, valuesOf, type Row } from './tables.js';
 
 interface Columns {
   engine_id: string;
@@ -26,8 +27,7 @@ interface Columns {
   supersedes: string | null;
 }
 
-const COLUMNS =
-  'id, engine_id, measure, place, at_by, at_value, occasion, entered, unit, value, taken_at, received_at, taken_by, how, instrument, note, supersedes';
+const COLUMNS = TABLES.readings.columns.join(', ');
 
 const toReading = (row: Columns): Reading => ({
   id: row.id,
@@ -82,30 +82,43 @@ export async function idsElsewhere(queries: Queries, engineId: string, ids: stri
   return rows.map((row) => row.id);
 }
 
+export function readingRow(engineId: string, reading: Reading): Row {
+  const { id, measure, place, at, occasion, entered, unit, value, takenAt, receivedAt, by, how } = reading;
+  return {
+    table: 'readings',
+    columns: {
+      id,
+      engine_id: engineId,
+      measure,
+      place,
+      at_by: at?.by ?? null,
+      at_value: at?.value ?? null,
+      occasion: occasion ?? BUILD,
+      entered,
+      unit,
+      value,
+      taken_at: takenAt,
+      received_at: receivedAt,
+      taken_by: by,
+      how,
+      instrument: reading.instrument ?? null,
+      note: reading.note ?? null,
+      supersedes: reading.supersedes ?? null,
+    },
+  };
+}
+
 /** Up to so many readings a statement is kept prepared: what benches send one at a time, written together. */
 const FEW = 8;
 
 /**
- * Writes batches and the acts that tell of them in one statement, so that one sync makes all durable. Plain VALUES:
+ * Writes readings and the acts that tell of them in one statement, so that one sync makes all durable. Plain VALUES:
  * `unnest` of arrays costs a single reading, which is what a bench sends, half as much again.
  */
-export async function insertReadings(
-  database: Database,
-  batches: { engineId: string; readings: Reading[] }[],
-  sealed: SealedAct[],
-): Promise<void> {
+export async function insertReadings(database: Database, rows: Row[], sealed: SealedAct[]): Promise<void> {
   const params: unknown[] = [];
   const slots = (values: unknown[]) => `(${values.map((value) => `$${params.push(value)}`).join(', ')})`;
-  const rows = batches.flatMap(({ engineId, readings }) =>
-    readings.map((reading) =>
-      slots([
-        reading.id, engineId, reading.measure, reading.place, reading.at?.by ?? null, reading.at?.value ?? null,
-        reading.occasion ?? BUILD, reading.entered, reading.unit, reading.value, reading.takenAt, reading.receivedAt,
-        reading.by, reading.how, reading.instrument ?? null, reading.note ?? null, reading.supersedes ?? null,
-      ]),
-    ),
-  ); // prettier-ignore
-  const sql = `with taken as (insert into readings (${COLUMNS}) values ${rows.join(', ')})
+  const sql = `with taken as (insert into readings (${COLUMNS}) values ${rows.map((row) => slots(valuesOf(row))).join(', ')})
     ${AUDIT_INSERT} values ${sealed.map(slots).join(', ')}`;
   await (rows.length <= FEW ? database.prepared(sql, params) : database.query(sql, params));
 }

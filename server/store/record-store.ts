@@ -1,24 +1,52 @@
 import type { RecordSummary } from '../../contracts/record.js';
 import type { Signed } from '../../core/sheet/engine-file.js';
 import type { Queries } from './database.js';
+import type { Row } from './tables.js';
+
+/** The newest reading, paper and act of an engine that a record holds, by their order. */
+interface Covered {
+  reading: number;
+  paper: number;
+  act: number;
+}
 
 export interface RecordRow {
   summary: RecordSummary;
   jws: string;
   pdf: Uint8Array;
   pdfSha256: string;
+  covered: Covered;
 }
 
-/** Writes a record for good, with how far everything that it covers had come. */
-export async function insertRecord(queries: Queries, { summary, jws, pdf, pdfSha256 }: RecordRow): Promise<void> {
-  await queries.query(
-    `insert into records (id, engine_id, revision, fingerprint, summary, jws, pdf, pdf_sha256, last_reading, last_paper, last_act)
-     values ($1, $2, $3, $4, $5::jsonb, $6, $7, $8,
-       (select coalesce(max(seq), 0) from readings where engine_id = $2),
-       (select coalesce(max(seq), 0) from papers where engine_id = $2),
-       (select coalesce(max(seq), 0) from acts where engine_id = $2))`,
-    [summary.id, summary.engineId, summary.revision, summary.fingerprint, JSON.stringify(summary), jws, pdf, pdfSha256],
+/** How far everything that a record of an engine covers has come. */
+export async function coveredBy(queries: Queries, engineId: string): Promise<Covered> {
+  const [row] = await queries.query<{ reading: number; paper: number; act: number }>(
+    `select (select coalesce(max(seq), 0) from readings where engine_id = $1) as reading,
+       (select coalesce(max(seq), 0) from papers where engine_id = $1) as paper,
+       (select coalesce(max(seq), 0) from acts where engine_id = $1) as act`,
+    [engineId],
   );
+  return { reading: Number(row.reading), paper: Number(row.paper), act: Number(row.act) };
+}
+
+export function recordRow({ summary, jws, pdf, pdfSha256, covered }: RecordRow): Row {
+  const { id, engineId, revision, fingerprint } = summary;
+  return {
+    table: 'records',
+    columns: {
+      id,
+      engine_id: engineId,
+      revision,
+      fingerprint,
+      summary,
+      jws,
+      pdf,
+      pdf_sha256: pdfSha256,
+      last_reading: covered.reading,
+      last_paper: covered.paper,
+      last_act: covered.act,
+    },
+  };
 }
 
 export async function listRecords(queries: Queries, engineId: string): Promise<RecordSummary[]> {
@@ -77,16 +105,18 @@ export async function findPdf(
   return row ?? null;
 }
 
-export async function findByFingerprint(queries: Queries, fingerprint: string): Promise<RecordSummary | null> {
-  const [row] = await queries.query<{ summary: RecordSummary }>('select summary from records where fingerprint = $1', [
-    fingerprint,
-  ]);
-  return row?.summary ?? null;
+/** The signed JSON of a record, by its fingerprint or by the hash of its PDF: what it says is read from that alone. */
+export async function findSigned(
+  queries: Queries,
+  by: { fingerprint: string } | { pdfSha256: string },
+): Promise<string | null> {
+  const [column, value] = 'fingerprint' in by ? ['fingerprint', by.fingerprint] : ['pdf_sha256', by.pdfSha256];
+  const [row] = await queries.query<{ jws: string }>(`select jws from records where ${column} = $1`, [value]);
+  return row?.jws ?? null;
 }
 
-export async function findByPdf(queries: Queries, pdfSha256: string): Promise<RecordSummary | null> {
-  const [row] = await queries.query<{ summary: RecordSummary }>('select summary from records where pdf_sha256 = $1', [
-    pdfSha256,
-  ]);
+/** Who signed which revision of which engine, by the record's id. */
+export async function findSummary(queries: Queries, id: string): Promise<RecordSummary | null> {
+  const [row] = await queries.query<{ summary: RecordSummary }>('select summary from records where id = $1', [id]);
   return row?.summary ?? null;
 }

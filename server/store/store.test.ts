@@ -1,7 +1,11 @@
 import { mkdtempSync, rmSync, writeFileSync, appendFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { AuditLog, checkAudit } from './audit-log.js';
+import { randomUUID } from 'node:crypto';
+import { insertRow } from './tables.js';
+import { shopRow } from './people-store.js';
+import { AuditLog } from './audit-log.js';
+import { checkAudit } from './check-audit.js';
 import type { Database } from './database.js';
 import { BrokenMigrations, migrate, MIGRATIONS_FOLDER, readMigrations } from './migrate.js';
 import { openPglite } from './pglite.js';
@@ -35,7 +39,7 @@ describe('durability', () => {
     const audit = new AuditLog(database);
     await expect(
       audit.record(act('bad'), async (queries) => {
-        await queries.query("insert into shop values (1, 'x', 'y', now())");
+        await insertRow(queries, shopRow(randomUUID(), { name: 'x', verifyAddress: 'y' }, new Date(0)));
         throw new Error('half way');
       }),
     ).rejects.toThrow('half way');

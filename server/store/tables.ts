@@ -1,0 +1,73 @@
+import { createHash } from 'node:crypto';
+import canonicalize from 'canonicalize';
+import type { Queries } from './database.js';
+
+/**
+ * The tables whose every row the chain of acts vouches for: an act that writes a row seals the hash of all its columns,
+ * and the audit holds each row against it.
+ */
+export interface AuditedTable {
+  /** What tells its rows apart; the first of these is searched by. */
+  key: [column: string, ...more: string[]];
+  keyType: 'uuid' | 'text';
+  columns: readonly string[];
+  /** Those of the columns that are JSON. */
+  json: readonly string[];
+  /** A column as the audit reads it, where that is not the column itself. */
+  read?: Record<string, string>;
+  /** Whether its rows have an order that counts, in `seq`. */
+  ordered: boolean;
+}
+
+const READING =
+  'id engine_id measure place at_by at_value occasion entered unit value taken_at received_at taken_by how instrument note supersedes';
+
+export const TABLES = {
+  shop: { key: ['id'], keyType: 'uuid', columns: ['id', 'name', 'verify_address', 'opened_at'], json: [], ordered: true },
+  people: { key: ['handle'], keyType: 'text', columns: ['handle', 'since'], json: [], ordered: false },
+  people_history: { key: ['id'], keyType: 'uuid', columns: 'id handle name role pin_hash at by'.split(' '), json: [], ordered: true },
+  spec_sets: { key: ['id', 'version'], keyType: 'text', columns: ['id', 'version', 'body'], json: ['body'], ordered: false },
+  published_keys: { key: ['id'], keyType: 'text', columns: ['id', 'kind', 'body', 'published_at'], json: [], ordered: false },
+  engines: { key: ['id'], keyType: 'uuid', columns: 'id tag title customer engine spec_set spec_version opened_at opened_by'.split(' '), json: ['engine'], ordered: false },
+  readings: { key: ['id'], keyType: 'uuid', columns: READING.split(' '), json: [], ordered: true },
+  papers: { key: ['id'], keyType: 'uuid', columns: 'id engine_id kind body filed_by filed_at'.split(' '), json: ['body'], ordered: true },
+  acts: { key: ['id'], keyType: 'uuid', columns: 'id engine_id kind subject reason body done_by done_at'.split(' '), json: ['body'], ordered: true },
+  records: {
+    key: ['id'], keyType: 'uuid', json: ['summary'], ordered: false,
+    columns: 'id engine_id revision fingerprint summary jws pdf pdf_sha256 last_reading last_paper last_act'.split(' '),
+    read: { pdf: `encode(sha256(pdf), 'hex')` },
+  },
+} satisfies Record<string, AuditedTable>; // prettier-ignore
+export type TableName = keyof typeof TABLES;
+
+/** A row on its way into its table: each column's value as the database will give it back. */
+export interface Row {
+  table: TableName;
+  columns: Record<string, unknown>;
+}
+
+export const keyOf = ({ table, columns }: Row): string => TABLES[table].key.map((name) => String(columns[name])).join('@');
+
+const plain = (value: unknown): unknown => {
+  if (value instanceof Date) return value.toISOString();
+  if (value instanceof Uint8Array) return createHash('sha256').update(value).digest('hex');
+  return value ?? null;
+};
+
+/** SHA-256 over all columns of a row in canonical JSON; large bytes count by their own hash. */
+export function digestOf({ table, columns }: Row): string {
+  const named = TABLES[table].columns.map((name) => [name, plain(columns[name])]);
+  return createHash('sha256').update(canonicalize(Object.fromEntries(named))!).digest('hex');
+}
+
+/** Values of a row as parameters, in the order of its table's columns. */
+export function valuesOf({ table, columns }: Row): unknown[] {
+  const { json, columns: names }: AuditedTable = TABLES[table];
+  return names.map((name) => (json.includes(name) ? JSON.stringify(columns[name]) : (columns[name] ?? null)));
+}
+
+export async function insertRow(queries: Queries, row: Row): Promise<void> {
+  const { columns } = TABLES[row.table];
+  const slots = columns.map((_, index) => `$${index + 1}`).join(', ');
+  await queries.query(`insert into ${row.table} (${columns.join(', ')}) values (${slots})`, valuesOf(row));
+}

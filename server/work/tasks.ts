@@ -1,0 +1,54 @@
+import { createHash } from 'node:crypto';
+import { CALCULATORS } from '../../contracts/calc.js';
+import type { Issue } from '../../contracts/errors.js';
+import type { PaperKind } from '../../contracts/papers/paper-kind.js';
+import { PAPER_KINDS } from '../../contracts/papers/papers.js';
+import { asIssues } from '../../contracts/wording/impossible.js';
+import type { Engine } from '../../core/engine/engine.js';
+import { ImpossibleInput } from '../../core/impossible.js';
+import type { BuildRecord } from '../../core/record/build-record.js';
+import { issueRecord, type IssuedFiles } from '../record/issue.js';
+import { verifyFile, type Verified } from '../record/verify-file.js';
+import type { PublishedKeys, SigningKeys } from '../record/keys.js';
+
+/** What came of a task that the trade may refuse. */
+type Outcome<T> = { ok: true; value: T } | { ok: false; issues: Issue[] };
+
+function outcomeOf<T>(compute: () => T): Outcome<T> {
+  try {
+    return { ok: true, value: compute() };
+  } catch (error) {
+    if (error instanceof ImpossibleInput) return { ok: false, issues: asIssues(error.issues) };
+    throw error;
+  }
+}
+
+/** All that is done beside the main thread, which has others to answer meanwhile. Input and output are plain data. */
+const TASKS = {
+  calculate: ({ name, input }: { name: string; input: unknown }): Outcome<unknown> =>
+    outcomeOf(() => CALCULATORS.find((row) => row.name === name)!.compute(input)),
+
+  /** What no schema can say about a paper: why its kind does not take it, or null. */
+  checkPaper: ({
+    kind,
+    sent,
+    engine,
+  }: {
+    kind: string;
+    sent: unknown;
+    engine: Engine;
+  }): Outcome<ReturnType<NonNullable<PaperKind['check']>>> =>
+    outcomeOf(() => PAPER_KINDS.find((row) => row.kind === kind)!.check?.(sent, engine) ?? null),
+
+  issueRecord: ({ record, keys }: { record: BuildRecord; keys: SigningKeys }): Promise<IssuedFiles> =>
+    issueRecord(record, keys),
+
+  verifyFile: async ({ file, published }: { file: Uint8Array; published: PublishedKeys }): Promise<Verified> => {
+    const bytes = Buffer.from(file.buffer, file.byteOffset, file.byteLength);
+    return { ...(await verifyFile(bytes, published)), sha256: createHash('sha256').update(bytes).digest('hex') };
+  },
+};
+export type Tasks = typeof TASKS;
+
+/** One task, as the pool hands it over. */
+export default ({ task, input }: { task: keyof Tasks; input: never }): unknown => TASKS[task](input);

@@ -1,0 +1,71 @@
+import { fileURLToPath } from 'node:url';
+import { Piscina } from 'piscina';
+import { Failure } from '../failure.js';
+import type { Tasks } from './tasks.js';
+
+const FROM_SOURCES = import.meta.url.endsWith('.ts');
+const FILE = fileURLToPath(new URL(FROM_SOURCES ? './from-sources.mjs' : './tasks.js', import.meta.url));
+
+/**
+ * Who waits: a stranger's work never stands before the shop's own. Each lane is one thread, started when it is first
+ * needed, so that two cores are never more than shared.
+ */
+export type Lane = 'shop' | 'strangers';
+/** How many tasks may wait in a lane. */
+const LONGEST_QUEUE = { shop: 200, strangers: 40 };
+/** Memory of one thread, MB: a record of the largest size that is taken, several times over. */
+const MEMORY_MB = 768;
+const IDLE_MS = 120_000;
+
+/** How long a task may take, in a queue and at work, ms. */
+const TIME_LIMITS: Record<keyof Tasks, number> = {
+  calculate: 5_000,
+  checkPaper: 5_000,
+  verifyFile: 20_000,
+  issueRecord: 120_000,
+};
+
+/** The threads beside the main one. What runs over its time is stopped, and its thread with it. */
+export class Workers {
+  private readonly lanes = new Map<Lane, Piscina>();
+
+  constructor(private readonly limits: Partial<Record<keyof Tasks, number>> = {}) {}
+
+  private lane(name: Lane): Piscina {
+    const known = this.lanes.get(name);
+    if (known) return known;
+    const lane = new Piscina({
+      filename: FILE,
+      minThreads: 0,
+      maxThreads: 1,
+      idleTimeout: IDLE_MS,
+      maxQueue: LONGEST_QUEUE[name],
+      resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
+    });
+    // A thread that ran out of memory fails its task; that is where it is told.
+    lane.on('error', () => {});
+    this.lanes.set(name, lane);
+    return lane;
+  }
+
+  /** @throws Failure work.too-long, server.busy */
+  async run<Name extends keyof Tasks>(
+    lane: Lane,
+    task: Name,
+    input: Parameters<Tasks[Name]>[0],
+  ): Promise<Awaited<ReturnType<Tasks[Name]>>> {
+    const signal = AbortSignal.timeout(this.limits[task] ?? TIME_LIMITS[task]);
+    try {
+      return await this.lane(lane).run({ task, input }, { signal });
+    } catch (error) {
+      if (signal.aborted) throw new Failure('work.too-long');
+      if ((error as Error).message === 'Task queue is at limit') throw new Failure('server.busy');
+      if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY') throw new Failure('work.too-long');
+      throw error;
+    }
+  }
+
+  async close(): Promise<void> {
+    await Promise.all([...this.lanes.values()].map((lane) => lane.destroy()));
+  }
+}
