@@ -34,7 +34,10 @@ test('the owner walks the chain of acts: it holds, until one row was changed beh
     await database.script('alter table audit disable trigger audit_stays');
     await database.query(`update audit set by = 'somebody' where seq = 2`);
   });
-  expect(audit()).toMatchObject({ code: 1, said: expect.stringContaining('audit 2 does not follow from the row before it') });
+  expect(audit()).toMatchObject({
+    code: 1,
+    said: expect.stringContaining('audit 2 does not follow from the row before it'),
+  });
 });
 
 test('while a server has the folder open, the walk is refused by what it would disturb', async () => {

@@ -34,7 +34,9 @@ try {
     const said = await headIn(opening(`The record ${path}`, () => readFileSync(path)));
     if (said?.head) handedOut.set(basename(path), said.head);
     else
-      console.log(`${basename(path)} ${said ? 'is older than what ties a record to the chain' : 'is no record of this shop'}.`);
+      console.log(
+        `${basename(path)} ${said ? 'is older than what ties a record to the chain' : 'is no record of this shop'}.`,
+      );
   }
   const headOfRecord = async (id: string) => {
     const kept = await findJws(database, id);
@@ -44,7 +46,9 @@ try {
   await shop.close();
   if (faults.length === 0) {
     const signed = handedOut.size > 0 ? `, and with ${[...handedOut.keys()].join(', ')}` : '';
-    console.log(`The audit log holds: ${rows} acts, each chained to the one before, agree with ${held} rows of the tables${signed}.`);
+    console.log(
+      `The audit log holds: ${rows} acts, each chained to the one before, agree with ${held} rows of the tables${signed}.`,
+    );
   } else {
     console.error(`The audit log of ${rows} acts and the ${held} rows of the tables do not agree:`);
     for (const { at, fault } of faults.slice(0, MOST_NAMED)) console.error(`  ${at} ${SAID[fault]}`);

@@ -26,7 +26,9 @@ export async function* selectRows(queries: Queries, table: TableName, page: numb
   const by = ordered ? ['seq'] : key;
   let after: unknown[] | null = null;
   for (;;) {
-    const behind: string = after ? `where (${by.join(', ')}) > (${by.map((_, index) => `$${index + 1}`).join(', ')})` : '';
+    const behind: string = after
+      ? `where (${by.join(', ')}) > (${by.map((_, index) => `$${index + 1}`).join(', ')})`
+      : '';
     const found: Record<string, unknown>[] = await queries.query(
       `${selection(table)} ${behind} order by ${by.join(', ')} limit ${page}`,
       after ?? [],

@@ -103,7 +103,8 @@ class Audit {
         const table = claim[0] as TableName;
         claims.set(table, [...(claims.get(table) ?? []), claim]);
       }
-      if (row.act === 'readings.taken' && !body.rows && Array.isArray(body.readings)) await this.holdTyped(body.readings);
+      if (row.act === 'readings.taken' && !body.rows && Array.isArray(body.readings))
+        await this.holdTyped(body.readings);
       if (row.act === 'record.signed' && body.record && body.rows) await this.holdHead(body.record, row.previous_hash);
     }
     for (const [table, some] of claims) await this.holdClaims(table, some);
@@ -167,7 +168,7 @@ class Audit {
 
   private async keysTold(table: TableName): Promise<Set<string>> {
     const keys = new Set<string>();
-    for (let after = 0; ; ) {
+    for (let after = 0; ;) {
       const page = await this.database.query<{ seq: number; body: string }>(
         `select seq, body from audit where seq > $1 order by seq limit ${ACTS_A_PAGE}`,
         [after],

@@ -46,7 +46,8 @@ export interface Row {
   columns: Record<string, unknown>;
 }
 
-export const keyOf = ({ table, columns }: Row): string => TABLES[table].key.map((name) => String(columns[name])).join('@');
+export const keyOf = ({ table, columns }: Row): string =>
+  TABLES[table].key.map((name) => String(columns[name])).join('@');
 
 const plain = (value: unknown): unknown => {
   if (value instanceof Date) return value.toISOString();
@@ -57,7 +58,9 @@ const plain = (value: unknown): unknown => {
 /** SHA-256 over all columns of a row in canonical JSON; large bytes count by their own hash. */
 export function digestOf({ table, columns }: Row): string {
   const named = TABLES[table].columns.map((name) => [name, plain(columns[name])]);
-  return createHash('sha256').update(canonicalize(Object.fromEntries(named))!).digest('hex');
+  return createHash('sha256')
+    .update(canonicalize(Object.fromEntries(named))!)
+    .digest('hex');
 }
 
 /** Values of a row as parameters, in the order of its table's columns. */
