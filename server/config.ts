@@ -42,9 +42,14 @@ export function readConfig(env: Record<string, string | undefined>): Readonly<Co
   const databaseUrl = env.DATABASE_URL ?? null;
   if (databaseUrl !== null && !/^postgres(ql)?:\/\/.+/.test(databaseUrl))
     throw new WrongSetting('DATABASE_URL must start with postgres:// or postgresql://.');
-  const proxies = (env.UTEX_PROXY ?? '').split(',').map((one) => one.trim()).filter(Boolean);
+  const proxies = (env.UTEX_PROXY ?? '')
+    .split(',')
+    .map((one) => one.trim())
+    .filter(Boolean);
   for (const proxy of proxies)
     if (!isIP(proxy.replace(/\/\d{1,3}$/, '')))
-      throw new WrongSetting(`UTEX_PROXY must be addresses of proxies, such as 127.0.0.1 or 10.0.0.0/8, not "${proxy}".`);
+      throw new WrongSetting(
+        `UTEX_PROXY must be addresses of proxies, such as 127.0.0.1 or 10.0.0.0/8, not "${proxy}".`,
+      );
   return Object.freeze({ port, host, dataFolder: resolve(folder), databaseUrl, proxies });
 }

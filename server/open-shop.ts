@@ -9,7 +9,14 @@ import type { Context } from './services/context.js';
 import { AuditLog } from './store/audit-log.js';
 import type { Database } from './store/database.js';
 import { Disk } from './store/disk.js';
-import { clearBegun, DamagedFolder, inspectFolder, mendEmptyFolders, writeManifest, type Found } from './store/folder.js';
+import {
+  clearBegun,
+  DamagedFolder,
+  inspectFolder,
+  mendEmptyFolders,
+  writeManifest,
+  type Found,
+} from './store/folder.js';
 import { lockFolder } from './store/folder-lock.js';
 import { migrate } from './store/migrate.js';
 import { openPglite } from './store/pglite.js';
@@ -41,10 +48,14 @@ function checkDisk(folder: string): void {
 function checkManifest(folder: string, found: Found, shopId: string, keys: SigningKeys, mayBeNew: boolean): void {
   if (typeof found === 'string') return;
   if (found.shopId !== shopId)
-    throw new DamagedFolder(`The database of ${folder} is that of another shop than its utex.json says. Put the two together again.`);
+    throw new DamagedFolder(
+      `The database of ${folder} is that of another shop than its utex.json says. Put the two together again.`,
+    );
   const ids = keyIdsOf(keys);
   if (!mayBeNew && (found.keys?.record !== ids.record || found.keys.pdf !== ids.pdf))
-    throw new DamagedFolder(`The keys in ${folder} are those of another shop than its utex.json says. Put the right ones back.`);
+    throw new DamagedFolder(
+      `The keys in ${folder} are those of another shop than its utex.json says. Put the right ones back.`,
+    );
 }
 
 /** The keys of the shop, published: with whatever it says of them in the log. @throws CannotStart */
@@ -61,7 +72,9 @@ async function openKeys(
   const { records } = await listPublished(database);
   if (records.some(({ kid }) => kid === keyIdsOf(keys).record)) return keys;
   if (found === 'without-manifest' && records.length > 0 && !newKeys)
-    throw new DamagedFolder(`The keys in ${dataFolder} are not those that this shop ever signed with. Put the right ones back.`);
+    throw new DamagedFolder(
+      `The keys in ${dataFolder} are not those that this shop ever signed with. Put the right ones back.`,
+    );
   const body = { keys: keyIdsOf(keys) };
   await audit.record({ at: now, by: null, act: 'keys.published', engineId: null, body, rows });
   return keys;

@@ -29,11 +29,13 @@ export async function serve(config: Config, shop: OpenShop): Promise<string> {
     webFolder: join(projectRoot(), 'dist/web'),
     proxies: config.proxies,
   });
-  const address = await app.listen({ port: config.port, host: config.host }).catch(async (error: NodeJS.ErrnoException) => {
-    await shop.close();
-    const said = LISTEN[error.code ?? ''];
-    throw said ? new CannotStart(said(config)) : error;
-  });
+  const address = await app
+    .listen({ port: config.port, host: config.host })
+    .catch(async (error: NodeJS.ErrnoException) => {
+      await shop.close();
+      const said = LISTEN[error.code ?? ''];
+      throw said ? new CannotStart(said(config)) : error;
+    });
 
   let closing = false;
   const close = async () => {

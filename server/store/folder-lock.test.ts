@@ -89,19 +89,24 @@ if (!mayUnshare) console.log('Without the right to make namespaces the locks acr
   test.each([
     ['in another network', networks, folder],
     ['in another network, by a bind mount', mounts(`${folder}-bound`), `${folder}-bound`],
-  ])('a second Utex %s is refused by name while the first lives, and takes over after its death', async (_, words, at) => {
-    const release = await lockFolder(folder, FAST);
-    const refused = await holder(words, at).held;
-    expect(refused).toMatch(new RegExp(`Another Utex \\(process ${process.pid} on .+\\) has the data folder .+ open`));
-    await release();
+  ])(
+    'a second Utex %s is refused by name while the first lives, and takes over after its death',
+    async (_, words, at) => {
+      const release = await lockFolder(folder, FAST);
+      const refused = await holder(words, at).held;
+      expect(refused).toMatch(
+        new RegExp(`Another Utex \\(process ${process.pid} on .+\\) has the data folder .+ open`),
+      );
+      await release();
 
-    const second = holder(words, at);
-    expect(await second.held).toBe('held');
-    await expect(lockFolder(folder, FAST)).rejects.toThrow(/process \d+ on/);
-    second.child.kill('SIGKILL');
-    await (
-      await lockFolder(folder, FAST)
-    )();
-    rmSync(`${folder}-bound`, { recursive: true, force: true });
-  });
+      const second = holder(words, at);
+      expect(await second.held).toBe('held');
+      await expect(lockFolder(folder, FAST)).rejects.toThrow(/process \d+ on/);
+      second.child.kill('SIGKILL');
+      await (
+        await lockFolder(folder, FAST)
+      )();
+      rmSync(`${folder}-bound`, { recursive: true, force: true });
+    },
+  );
 });

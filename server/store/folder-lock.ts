@@ -81,7 +81,12 @@ const heartbeatOf = (file: string) => {
  * A lock that lies in the folder, with a heartbeat: it is seen from every machine, container and mount that sees the
  * folder. While the heart of another beats it is refused; one that has stopped is waited out and taken over.
  */
-async function lockByHeartbeat(folder: string, file: string, owner: () => Owner | null, { every, stale }: typeof HEARTBEAT) {
+async function lockByHeartbeat(
+  folder: string,
+  file: string,
+  owner: () => Owner | null,
+  { every, stale }: typeof HEARTBEAT,
+) {
   const since = heartbeatOf(file);
   for (;;) {
     try {

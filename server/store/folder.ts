@@ -1,4 +1,15 @@
-import { closeSync, existsSync, fsyncSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { CannotStart, opening } from '../cannot-start.js';
 
@@ -55,7 +66,8 @@ function readManifest(folder: string): Manifest | null {
 /** Which parts of a shop a folder lacks, and whether it has any. */
 function partsOf(folder: string, database: Manifest['database']): { some: boolean; missing: string[] } {
   const at = (part: string) => join(folder, part);
-  const isFilled = (part: string) => existsSync(at(part)) && readdirSync(at(part)).some((name) => /^[0-9A-F]/.test(name));
+  const isFilled = (part: string) =>
+    existsSync(at(part)) && readdirSync(at(part)).some((name) => /^[0-9A-F]/.test(name));
   const keys = Object.values(KEY_FILES).filter((file) => !existsSync(at(file)));
   const missing = keys.length === 2 ? ['keys/'] : keys;
   if (database === 'server') return { some: keys.length < 2, missing };
@@ -93,7 +105,10 @@ export function inspectFolder(folder: string, database: Manifest['database'], wi
         ? `The data of ${folder} lie in the folder itself, yet DATABASE_URL is set. Start without it.`
         : `The data of ${folder} lie on a PostgreSQL server. Start with its DATABASE_URL.`,
     );
-  refuseMissing(folder, missing.filter((part) => !(withoutKeys && part.startsWith('keys/'))));
+  refuseMissing(
+    folder,
+    missing.filter((part) => !(withoutKeys && part.startsWith('keys/'))),
+  );
   return manifest ?? 'without-manifest';
 }
 

@@ -90,7 +90,9 @@ export async function openPglite(folder: string, onSync: () => void = () => {}):
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const disk = new Disk(folder);
   const pglite = await PGlite.create({ fs: new DurableNodeFS(folder, onSync), startParams }).catch((error: Error) => {
-    throw new CannotStart(`The database in ${folder} cannot be opened (${error.message}). Put the whole data folder back from a backup.`);
+    throw new CannotStart(
+      `The database in ${folder} cannot be opened (${error.message}). Put the whole data folder back from a backup.`,
+    );
   });
   return {
     kind: 'pglite',
