@@ -86,9 +86,19 @@ export const API = {
   },
   // Cam card and lobes have had addresses of their own since the first version.
   'GET /api/engines/:id/cam-card': { params: id, answer: camCardAnswer },
-  'POST /api/engines/:id/cam-card': { params: id, body: camCardSchema.extend(madeId), answer: camCardAnswer, status: 201 },
+  'POST /api/engines/:id/cam-card': {
+    params: id,
+    body: camCardSchema.extend(madeId),
+    answer: camCardAnswer,
+    status: 201,
+  },
   'GET /api/engines/:id/sweeps': { params: id, answer: sweepsAnswer },
-  'POST /api/engines/:id/sweeps': { params: id, body: postSweepSchema.extend(madeId), answer: sweepAnswer, status: 201 },
+  'POST /api/engines/:id/sweeps': {
+    params: id,
+    body: postSweepSchema.extend(madeId),
+    answer: sweepAnswer,
+    status: 201,
+  },
   'GET /api/engines/:id/records': { params: id, answer: recordsAnswer },
   'POST /api/engines/:id/records': { params: id, body: signRequest.nullish(), answer: signAnswer, status: 201 },
   'GET /api/engines/:id/readings.csv': { params: id },

@@ -42,8 +42,15 @@ export const engineShape = {
   layout: layoutSchema,
   banks: list(bankSchema, { least: 1, most: 4, of: ['bank', 'banks'] }),
   firingOrder: list(cylinderNumber, { least: 1, most: 24, of: ['cylinder', 'cylinders'] }),
-  intervals: list(z.number({ error: 'degrees, as a number' }).min(0, 'not below zero').max(720, 'at most 720'), { most: 24, of: ['interval', 'intervals'] }),
-  pins: list(list(cylinderNumber, { least: 1, most: 24, of: ['cylinder on a pin', 'cylinders on a pin'] }), { least: 1, most: 24, of: ['pin', 'pins'] }),
+  intervals: list(z.number({ error: 'degrees, as a number' }).min(0, 'not below zero').max(720, 'at most 720'), {
+    most: 24,
+    of: ['interval', 'intervals'],
+  }),
+  pins: list(list(cylinderNumber, { least: 1, most: 24, of: ['cylinder on a pin', 'cylinders on a pin'] }), {
+    least: 1,
+    most: 24,
+    of: ['pin', 'pins'],
+  }),
   mains: z
     .number({ error: 'how many, as a number' })
     .int('a whole number')

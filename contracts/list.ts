@@ -13,7 +13,10 @@ interface Bounds {
  */
 export function list<Item extends z.ZodType>(item: Item, { least = 0, most, of: [one, many] }: Bounds) {
   const [few, tooMany] = [least === 1 ? `at least one ${one}` : `at least ${least} ${many}`, `at most ${most} ${many}`];
-  const whole = z.array(item, { error: `a list of ${many}` }).min(least, few).max(most, tooMany);
+  const whole = z
+    .array(item, { error: `a list of ${many}` })
+    .min(least, few)
+    .max(most, tooMany);
   return z.preprocess((value, context) => {
     if (!Array.isArray(value) || value.length <= most) return value;
     context.issues.push({ code: 'custom', input: value.length, message: tooMany });

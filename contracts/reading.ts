@@ -26,7 +26,10 @@ export const newReadingSchema = z.object({
   place: word,
   at: atSchema.optional(),
   occasion: occasion.optional(),
-  entered: z.string().max(40, 'at most 40 characters').regex(/^\P{Cc}*$/u, 'one line, as it was typed'),
+  entered: z
+    .string()
+    .max(40, 'at most 40 characters')
+    .regex(/^\P{Cc}*$/u, 'one line, as it was typed'),
   unit: word,
   how: readingSource.default('keyed'),
   instrument: text(80).optional(),

@@ -82,7 +82,9 @@ function openServer(proxies: string[], patience: Patience): App {
     frameworkErrors: (error, request, reply) => refuse(request.raw, reply.raw, asFailure(error)),
     clientErrorHandler: refuseConnection,
   }) as unknown as App;
-  app.server.on('checkExpectation', (request, response) => refuse(request, response, new Failure('request.expectation')));
+  app.server.on('checkExpectation', (request, response) =>
+    refuse(request, response, new Failure('request.expectation')),
+  );
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(asParsed);
   app.setErrorHandler<FastifyError>((error, request, reply) => {

@@ -40,7 +40,10 @@ export const described: Transform = (given) => {
       ...schema,
       response,
       ...(signedIn
-        ? { security: [{ cookie: [] }, { bearer: [] }] as Record<string, string[]>[], description: `For ${[...asks].join(', ')}.` }
+        ? {
+            security: [{ cookie: [] }, { bearer: [] }] as Record<string, string[]>[],
+            description: `For ${[...asks].join(', ')}.`,
+          }
         : { security: [] }),
     },
   };

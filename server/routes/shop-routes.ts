@@ -38,7 +38,11 @@ export function shopRoutes(app: App, context: Context, sessions: Sessions, healt
     return { ok, version: health.version, database: answers ? database.kind : 'down', dataFolder };
   });
 
-  const signIn = async ({ request, reply }: Pick<Asked<'POST /api/session'>, 'request' | 'reply'>, handle: string, pin: string) => {
+  const signIn = async (
+    { request, reply }: Pick<Asked<'POST /api/session'>, 'request' | 'reply'>,
+    handle: string,
+    pin: string,
+  ) => {
     const { token, device, person, expiresAt } = await sessions.open(handle, pin, fromOf(request));
     const secure = request.protocol === 'https';
     const cookie = { path: '/', httpOnly: true, sameSite: 'strict', secure } as const;

@@ -19,7 +19,14 @@ import type { Engines } from './engines.js';
  *
  * @throws Failure act.id-taken
  */
-async function file({ audit, database }: Context, engines: Engines, engineId: string, act: Act, name: string, body: object): Promise<Act> {
+async function file(
+  { audit, database }: Context,
+  engines: Engines,
+  engineId: string,
+  act: Act,
+  name: string,
+  body: object,
+): Promise<Act> {
   const at = new Date(act.at);
   const filed = await audit.exclusively(async () => {
     const known = await findAct(database, act.id);
@@ -122,6 +129,13 @@ export async function decide(
     at: context.clock.now().toISOString(),
   };
   const body = { measure, place, action, reason, about: made.about };
-  const { kind, ...filed } = (await file(context, engines, id, { kind: 'disposition', ...made }, 'disposition.made', body)) as Disposition & { kind: string };
+  const { kind, ...filed } = (await file(
+    context,
+    engines,
+    id,
+    { kind: 'disposition', ...made },
+    'disposition.made',
+    body,
+  )) as Disposition & { kind: string };
   return filed;
 }

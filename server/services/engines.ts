@@ -11,14 +11,7 @@ import { sheetOf, type Sheet } from '../../core/sheet/sheet.js';
 import { Failure } from '../failure.js';
 import { isUniqueViolation } from '../store/database.js';
 import { loadFiles } from '../store/engine-file-store.js';
-import {
-  engineRow,
-  findEngine,
-  hasTag,
-  listSpecSets,
-  searchEngines,
-  type EngineRow,
-} from '../store/engine-store.js';
+import { engineRow, findEngine, hasTag, listSpecSets, searchEngines, type EngineRow } from '../store/engine-store.js';
 import type { Context } from './context.js';
 import { FilesAtHand } from './files-at-hand.js';
 

@@ -38,12 +38,23 @@ export async function filePaper(
   const body = kind.body ? kind.body(sent) : sent;
   const filed = await audit.exclusively(async () => {
     const known = await findPaper(database, id);
-    const isSame = known?.engineId === row.id && known.paper.kind === kind.kind && known.paper.by === by.handle && canonicalize(known.paper.body) === canonicalize(body);
+    const isSame =
+      known?.engineId === row.id &&
+      known.paper.kind === kind.kind &&
+      known.paper.by === by.handle &&
+      canonicalize(known.paper.body) === canonicalize(body);
     if (known && !isSame) throw new Failure('act.id-taken');
     if (known) return known.paper;
     const at = clock.now();
     const paper: Paper = { id, kind: kind.kind, body, by: by.handle, at: at.toISOString() };
-    await audit.put(() => ({ at, by: by.handle, act: `${kind.kind}.filed`, engineId: row.id, body: { id, paper: body }, rows: [paperRow(row.id, paper)] }));
+    await audit.put(() => ({
+      at,
+      by: by.handle,
+      act: `${kind.kind}.filed`,
+      engineId: row.id,
+      body: { id, paper: body },
+      rows: [paperRow(row.id, paper)],
+    }));
     return paper;
   });
   engines.atHand.forget(row.id);

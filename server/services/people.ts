@@ -39,7 +39,8 @@ export async function addPerson(
   const now = clock.now();
   const { pin, ...person } = asked;
   const known = await findPinHash(database, person.handle);
-  if (known && canonicalize(known.person) === canonicalize(person) && (await pinFits(pin, known.pinHash))) return person;
+  if (known && canonicalize(known.person) === canonicalize(person) && (await pinFits(pin, known.pinHash)))
+    return person;
   const pinHash = await hashPin(pin);
   const act = {
     at: now,

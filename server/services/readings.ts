@@ -266,7 +266,12 @@ export class Readings {
     try {
       await audit.append(
         () => acts,
-        (sealed) => insertReadings(database, batches.flatMap(({ rows }) => rows), sealed),
+        (sealed) =>
+          insertReadings(
+            database,
+            batches.flatMap(({ rows }) => rows),
+            sealed,
+          ),
       );
     } catch (error) {
       throw added.length === 1 && isUniqueViolation(error, 'readings_id_key')
