@@ -122,7 +122,7 @@ test('the sprocket: every position side by side, the best named, the choice writ
   });
   await page.reload();
   await page.getByRole('button', { name: 'Sprocket' }).click();
-  await page.getByLabel('Intake centreline wanted, °').fill('107');
+  await page.getByLabel('Centreline wanted, °').fill('107');
   const best = page.getByRole('row', { name: /best/ });
   await expect(best).toContainText('+4');
   await expect(best).toContainText('106.5');

@@ -1,8 +1,8 @@
 /** Compiles the server to dist/, builds the interface to dist/web, and holds its first load against the limit. */
-import { cpSync, readFileSync, rmSync } from 'node:fs';
+import { cpSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { gzipSync } from 'node:zlib';
-import { install, ROOT, run } from './steps.mjs';
+import { brotliCompressSync, gzipSync } from 'node:zlib';
+import { filesBelow, install, ROOT, run } from './steps.mjs';
 
 /** What a first visit may load, gzipped. */
 const INITIAL_LIMIT_KB = 250;
@@ -13,6 +13,13 @@ rmSync(join(ROOT, 'dist'), { recursive: true, force: true });
 run('node', ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.server.json']);
 cpSync(join(ROOT, 'server/store/migrations'), join(ROOT, 'dist/server/store/migrations'), { recursive: true });
 run('node', ['node_modules/vite/bin/vite.js', 'build', '--logLevel', 'warn']);
+
+// Packed once, as small as can be, instead of at each visit; fonts are packed already.
+for (const file of filesBelow(join(ROOT, 'dist/web')).filter((name) => /\.(js|css|html|svg|json)$/.test(name))) {
+  const bytes = readFileSync(file);
+  writeFileSync(`${file}.br`, brotliCompressSync(bytes));
+  writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }));
+}
 
 const manifest = JSON.parse(readFileSync(join(ROOT, 'dist/web/.vite/manifest.json'), 'utf8'));
 const files = new Set();

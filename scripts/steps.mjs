@@ -40,7 +40,8 @@ export function install() {
   writeFileSync(stamp, wanted);
 }
 
-function filesBelow(folder) {
+/** Every file below a folder, in one order. */
+export function filesBelow(folder) {
   return readdirSync(folder, { withFileTypes: true })
     .sort((a, b) => (a.name < b.name ? -1 : 1))
     .flatMap((entry) => (entry.isDirectory() ? filesBelow(join(folder, entry.name)) : [join(folder, entry.name)]));
@@ -66,6 +67,8 @@ export function build() {
 const NEEDED = [
   { program: '/usr/bin/chromium', package: 'chromium' },
   { program: '/usr/bin/pdfsig', package: 'poppler-utils' },
+  { program: '/usr/bin/qpdf', package: 'qpdf' },
+  { program: '/usr/bin/mutool', package: 'mupdf-tools' },
 ];
 /** For the tests of a shop whose data is on a PostgreSQL server; all others run without. */
 const POSTGRESQL = [{ program: '/usr/bin/pg_virtualenv', package: 'postgresql' }];
@@ -86,7 +89,7 @@ function installDebian(tools) {
   return done ? [] : packages;
 }
 
-/** Installs Debian's Chromium and pdfsig where they are missing and this user may; else says the command and ends. */
+/** Installs Debian's Chromium and its checkers of PDF where they are missing and this user may; else says the command and ends. */
 export function ensureDebianTools() {
   const missing = installDebian(NEEDED);
   if (missing.length === 0) return;

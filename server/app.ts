@@ -153,6 +153,7 @@ export async function buildApp({
       cacheControl: false,
       setHeaders: (reply, path) => {
         const built = path.includes(join('/', 'assets', '/'));
+        reply.setHeader('vary', 'accept-encoding');
         reply.setHeader('cache-control', built ? 'public, max-age=31536000, immutable' : 'no-cache');
       },
     });

@@ -1,4 +1,5 @@
 import { EVENT_MEASURES } from '../cam/expected-from-card.js';
+import type { CardEvents } from '../engine/engine.js';
 import { measureOf } from '../plan/measures.js';
 import type { SheetRow } from '../sheet/row.js';
 import { afterTdc, type AngleSides } from '../wheel/wheel-face.js';
@@ -33,4 +34,33 @@ export function findsOf(rows: Pick<SheetRow, 'measure' | 'value'>[]): WheelFind[
     const row = rows.find((candidate) => candidate.measure === measure);
     return row ? [{ key: measure, deg: onWheel(measure, row.value), ...SHORT[measure] }] : [];
   });
+}
+
+/** Events as a card or a sprocket position gives them, as they lie on the wheel; those that are not known are left out. */
+export function findsOfEvents(events: Partial<CardEvents>): WheelFind[] {
+  return Object.entries(EVENT_MEASURES).flatMap(([event, measure]) => {
+    const value = events[event as keyof CardEvents];
+    return value === undefined ? [] : [{ key: measure, deg: onWheel(measure, value), ...SHORT[measure] }];
+  });
+}
+
+/** How long a lobe holds its valve open: crank degrees after overlap top centre, `toDeg` behind `fromDeg`. */
+export interface WheelSpan {
+  kind: 'intake' | 'exhaust';
+  fromDeg: number;
+  toDeg: number;
+}
+
+const minus = (from: number, value: number | undefined) => (value === undefined ? undefined : from - value);
+
+/** The open span of each lobe whose two events are known and lie in their order. */
+export function spansOf(events: Partial<CardEvents>): WheelSpan[] {
+  const { intakeOpenBtdc, intakeCloseAbdc, exhaustOpenBbdc, exhaustCloseAtdc } = events;
+  const spans = [
+    { kind: 'intake' as const, from: minus(0, intakeOpenBtdc), to: intakeCloseAbdc, turn: 180 },
+    { kind: 'exhaust' as const, from: minus(180, exhaustOpenBbdc), to: exhaustCloseAtdc, turn: 360 },
+  ];
+  return spans.flatMap(({ kind, from, to, turn }) =>
+    from === undefined || to === undefined || turn + to <= from ? [] : [{ kind, fromDeg: from, toDeg: turn + to }],
+  );
 }

@@ -130,7 +130,7 @@ async function cmsOver(bytes: Buffer, { certificateDer, privateKey }: SigningKey
     false,
     ['sign'],
   );
-  await signed.sign(key as CryptoKey, 0, 'SHA-256');
+  await signed.sign(key as Parameters<typeof signed.sign>[0], 0, 'SHA-256');
   const content = new pkijs.ContentInfo({ contentType: pkijs.ContentInfo.SIGNED_DATA, content: signed.toSchema(true) });
   return Buffer.from(content.toSchema().toBER());
 }

@@ -1,5 +1,6 @@
 import type { ApiAnswer, ApiBody, ApiKey, ApiParams, ApiQuery } from '../../contracts/api.js';
 import type { ErrorBody, Issue } from '../../contracts/errors.js';
+import { newId } from './new-id.js';
 
 /** What the server refused, or (`status` 0) that it could not be reached. */
 export class ApiError extends Error {
@@ -38,6 +39,28 @@ function pathOf(template: string, params: Record<string, unknown> = {}, query: R
 export async function ask<Key extends ApiKey>(key: Key, asked: Asked<Key> = {}): Promise<ApiAnswer<Key>> {
   const [method, template] = key.split(' ');
   return send(method, pathOf(template, asked.params, asked.query), asked.body);
+}
+
+/** Acts that were sent and never answered, by what they were: sent again, they go under the same id. */
+const unanswered = new Map<string, string>();
+
+/**
+ * Does an act that the server keeps: as `ask`, under an id of its own. Where no answer came, the same act done again is
+ * the same act, and the server keeps it once. @throws ApiError
+ */
+export async function act<Key extends ApiKey>(key: Key, asked: Asked<Key> & { body: object }): Promise<ApiAnswer<Key>> {
+  const what = JSON.stringify([key, asked]);
+  const id = unanswered.get(what) ?? newId();
+  unanswered.set(what, id);
+  try {
+    const answer = await ask(key, { ...asked, body: { ...asked.body, id } });
+    unanswered.delete(what);
+    return answer;
+  } catch (error) {
+    const answered = error instanceof ApiError && error.status > 0 && error.status < 500;
+    if (answered) unanswered.delete(what);
+    throw error;
+  }
 }
 
 /** Hands in a file to be verified, byte for byte. @throws ApiError */

@@ -1,6 +1,6 @@
-import { onCircle } from '../../core/drawing/arc.js';
+import { arcPath, onCircle } from '../../core/drawing/arc.js';
 import { onDisc, WHEEL, wheelMarks } from '../../core/drawing/degree-wheel.js';
-import type { WheelFind } from '../../core/drawing/wheel-finds.js';
+import type { WheelFind, WheelSpan } from '../../core/drawing/wheel-finds.js';
 import { readWheel, type WheelFace } from '../../core/wheel/wheel-face.js';
 
 const INK = { stop: 'var(--steel)', centre: 'var(--flag)', intake: 'var(--dye)', exhaust: 'var(--brass)' };
@@ -11,10 +11,15 @@ interface Props {
   /** Where the crank stands, as the wheel reads. */
   crankDeg: number;
   finds: WheelFind[];
+  /** How long each lobe holds its valve open, as arcs: where they lie over each other both are open. */
+  spans?: WheelSpan[];
 }
 
+/** The rings on which the open spans lie. */
+const SPAN_RADIUS = { intake: 104, exhaust: 88 };
+
 /** The builder's own degree wheel under its pointer, turned to where the crank stands, with what was found on it. */
-export function DegreeWheel({ face, runs, crankDeg, finds }: Props) {
+export function DegreeWheel({ face, runs, crankDeg, finds, spans = [] }: Props) {
   const at = (radius: number, deg: number) => onCircle(0, 0, radius, onDisc(deg, crankDeg));
   const reads = readWheel(crankDeg, face, runs);
   const reading = `${Number(reads.deg.toFixed(2))}°${reads.side ? ` ${reads.side}` : ''}`;
@@ -22,7 +27,7 @@ export function DegreeWheel({ face, runs, crankDeg, finds }: Props) {
     <svg
       viewBox="-300 -268 600 500"
       role="img"
-      aria-label={`Degree wheel, pointer at ${reading}. ${finds.map((find) => find.label).join(', ')}`}
+      aria-label={`Degree wheel, pointer at ${reading}. ${finds.map(({ label, deg }) => `${label} ${Number(deg.toFixed(2))}°`).join(', ')}`}
       style={{ width: '100%', height: '100%', display: 'block' }}
     >
       <circle r={WHEEL.radius} fill="var(--sheet)" stroke="var(--steel)" strokeWidth={1.6} />
@@ -81,6 +86,16 @@ export function DegreeWheel({ face, runs, crankDeg, finds }: Props) {
           </text>
         );
       })}
+      {spans.map(({ kind, fromDeg, toDeg }) => (
+        <path
+          key={kind}
+          d={arcPath(0, 0, SPAN_RADIUS[kind], onDisc(toDeg, crankDeg), onDisc(fromDeg, crankDeg))}
+          fill="none"
+          stroke={INK[kind]}
+          strokeWidth={11}
+          strokeOpacity={0.35}
+        />
+      ))}
       {finds.map(({ key, deg, label, kind }, index) => {
         const turned = onDisc(deg, crankDeg);
         const from = at(48, deg);

@@ -8,7 +8,7 @@ import { LAYOUTS } from '../../../core/engine/layouts.js';
 import { evenIntervals } from '../../../core/engine/firing.js';
 import { GENERAL_PRACTICE } from '../../../core/plan/practice.js';
 import { STAGE_PLACES } from '../stages.js';
-import { ApiError, ask, sayError, sayFields } from '../../app/api.js';
+import { ApiError, act, sayError, sayFields } from '../../app/api.js';
 import type { specSetsLoader } from '../../app/loaders.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { Page } from '../../app/Page.js';
@@ -50,7 +50,7 @@ export function NewEngine() {
       return show(checked.issues);
     }
     try {
-      const { id } = await ask('POST /api/engines', { body: checked.request });
+      const { id } = await act('POST /api/engines', { body: checked.request });
       settle();
       void navigate(`/engines/${id}/${STAGE_PLACES[0].path}`);
     } catch (error) {

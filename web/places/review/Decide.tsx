@@ -7,7 +7,7 @@ import { Controller, useForm } from 'react-hook-form';
 import { spokenPlace } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import type { DispositionAction } from '../../../core/sheet/acts.js';
-import { ask, sayError } from '../../app/api.js';
+import { act, sayError } from '../../app/api.js';
 import { useDesk } from '../../state/use-desk.js';
 
 interface Form {
@@ -35,7 +35,7 @@ export function Decide({
     const { measure, place } = at;
     try {
       const body = { measure, place, action, reason };
-      await ask('POST /api/engines/:id/dispositions', { params: { id: engine!.id }, body });
+      await act('POST /api/engines/:id/dispositions', { params: { id: engine!.id }, body });
       enqueueSnackbar(`${where}: ${action}, written down`);
       reset();
       await reload();

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { STANDING_CAUTION } from '../../../core/plan/cautions.js';
-import { ask, sayError } from '../../app/api.js';
+import { act, sayError } from '../../app/api.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useSession } from '../../state/session.js';
 
@@ -21,7 +21,7 @@ export function Sign({ open, unanswered }: { open: number; unanswered: number })
   const submit = handleSubmit(async ({ reason }) => {
     const params = { id: engine!.id };
     try {
-      await ask('POST /api/engines/:id/records', {
+      await act('POST /api/engines/:id/records', {
         params,
         body: unanswered > 0 ? { missing: 'accepted', reason } : {},
       });

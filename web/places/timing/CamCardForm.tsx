@@ -4,13 +4,14 @@ import { useMemo, useState } from 'react';
 import { useWatch, type FieldPath } from 'react-hook-form';
 import type { Issue } from '../../../contracts/errors.js';
 import { completeCard } from '../../../core/cam/cam-card.js';
-import { ApiError, ask, sayError, sayFields } from '../../app/api.js';
+import { ApiError, act, sayError, sayFields } from '../../app/api.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useDraftForm } from '../../state/draft.js';
 import { useLooksOn } from '../../state/session.js';
-import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf, readDraft, type CardForm } from './card-form.js';
+import { CardWheel } from './CardWheel.js';
+import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf, readDraft, typedEvents, type CardForm } from './card-form.js';
 import { LIFT_UNITS, LOBE_OR_VALVE } from './choices.js';
 import { NotFiled } from './NotFiled.js';
 
@@ -46,7 +47,7 @@ export function CamCardForm() {
       return setProblem(sayFields(checked.issues.map(({ path }) => path)));
     }
     try {
-      await ask('POST /api/engines/:id/cam-card', { params: { id }, body: checked.card });
+      await act('POST /api/engines/:id/cam-card', { params: { id }, body: checked.card });
       enqueueSnackbar('Cam card filed');
       await reload();
       settle();
@@ -60,56 +61,64 @@ export function CamCardForm() {
     return computed === undefined ? undefined : `follows: ${figure(computed)}`;
   };
   return (
-    <form className="measuring-form" onSubmit={(event) => void submit(event)} noValidate aria-label="Cam card">
-      <h2>Cam card</h2>
-      <fieldset>
-        <FormField control={control} name="title" label="Cam" help="as its card names it" />
-        <FormChoice control={control} name="unit" label="Lifts in" options={LIFT_UNITS} />
-        <FormChoice control={control} name="checkAt" label="Checked at the" options={LOBE_OR_VALVE} />
-      </fieldset>
-      {CARD_FIELDS.map(({ legend, fields }) => (
-        <fieldset key={legend}>
-          <legend>{legend}</legend>
-          {fields.map(([path, label]) => (
-            <FormField
-              key={path}
-              control={control}
-              name={fieldAt(path)}
-              label={label}
-              help={follows(path)}
-              slotProps={{ htmlInput: { autoComplete: 'off', 'aria-label': `${label}, ${legend.toLowerCase()}` } }}
-            />
-          ))}
+    <form
+      className="measuring-form beside-wheel"
+      onSubmit={(event) => void submit(event)}
+      noValidate
+      aria-label="Cam card"
+    >
+      <div>
+        <h2>Cam card</h2>
+        <fieldset>
+          <FormField control={control} name="title" label="Cam" help="as its card names it" />
+          <FormChoice control={control} name="unit" label="Lifts in" options={LIFT_UNITS} />
+          <FormChoice control={control} name="checkAt" label="Checked at the" options={LOBE_OR_VALVE} />
         </fieldset>
-      ))}
-      <p className="now-quiet">
-        Signs as the labels say, or words: “4 after”. What the card does not print stays empty.
-      </p>
-      {completed?.contradictions.map(({ path, printed, computed }) => (
-        <p key={path} className="now-hint">
-          <VerdictMark mark="doubt" word={false} /> {LABEL.get(path) ?? path}: its other figures give {figure(computed)}
-          , it prints {figure(printed)}.
-        </p>
-      ))}
-      {completed && completed.absent.length > 0 && (
+        {CARD_FIELDS.map(({ legend, fields }) => (
+          <fieldset key={legend}>
+            <legend>{legend}</legend>
+            {fields.map(([path, label]) => (
+              <FormField
+                key={path}
+                control={control}
+                name={fieldAt(path)}
+                label={label}
+                help={follows(path)}
+                slotProps={{ htmlInput: { autoComplete: 'off', 'aria-label': `${label}, ${legend.toLowerCase()}` } }}
+              />
+            ))}
+          </fieldset>
+        ))}
         <p className="now-quiet">
-          Neither printed nor to be computed:{' '}
-          {completed.absent.map((path) => (LABEL.get(path) ?? path).toLowerCase()).join(', ')}.
+          Signs as the labels say, or words: “4 after”. What the card does not print stays empty.
         </p>
-      )}
-      {problem && (
-        <p role="alert" style={{ color: 'var(--flag)' }}>
-          {problem}
-        </p>
-      )}
-      {!looksOn && (
-        <div className="measuring-form-end">
-          <Button type="submit" variant="contained">
-            File the card
-          </Button>
-          {isDraft && <NotFiled what="card" onDrop={settle} />}
-        </div>
-      )}
+        {completed?.contradictions.map(({ path, printed, computed }) => (
+          <p key={path} className="now-hint">
+            <VerdictMark mark="doubt" word={false} /> {LABEL.get(path) ?? path}: its other figures give{' '}
+            {figure(computed)}, it prints {figure(printed)}.
+          </p>
+        ))}
+        {completed && completed.absent.length > 0 && (
+          <p className="now-quiet">
+            Neither printed nor to be computed:{' '}
+            {completed.absent.map((path) => (LABEL.get(path) ?? path).toLowerCase()).join(', ')}.
+          </p>
+        )}
+        {problem && (
+          <p role="alert" style={{ color: 'var(--flag)' }}>
+            {problem}
+          </p>
+        )}
+        {!looksOn && (
+          <div className="measuring-form-end">
+            <Button type="submit" variant="contained">
+              File the card
+            </Button>
+            {isDraft && <NotFiled what="card" onDrop={settle} />}
+          </div>
+        )}
+      </div>
+      <CardWheel events={completed?.figures ?? typedEvents(typed)} />
     </form>
   );
 }

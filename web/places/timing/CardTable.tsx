@@ -23,7 +23,7 @@ export function CardTable({ sheet, judging }: { sheet: Sheet; judging: Judging }
       <thead>
         <tr>
           {['', 'card', 'measured', 'apart', 'limit', ''].map((head, index) => (
-            <th key={index} scope="col">
+            <th key={index} scope="col" className={head === 'limit' ? 'timing-limit' : undefined}>
               {head || <span className="sr-only">{index === 0 ? 'event' : 'verdict'}</span>}
             </th>
           ))}

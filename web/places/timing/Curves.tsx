@@ -8,6 +8,7 @@ import type { ValveKind } from '../../../core/engine/engine.js';
 import { fromCanonical, toCanonical } from '../../../core/units/units.js';
 import { useDesk } from '../../state/use-desk.js';
 import { usePreferences } from '../../state/preferences.js';
+import { axis, useChartInks } from './chart-inks.js';
 import { cardCurve, furthestApart, newestSweep, sweptCurve, type LiftPoint } from './curves.js';
 
 Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Filler, Tooltip, Legend);
@@ -18,7 +19,7 @@ const KINDS: ValveKind[] = ['I', 'E'];
 /** Lift over crank angle: the card against what was swept, with the check lift and the overlap. */
 export function Curves() {
   const { engine, card, sweeps, readings } = useDesk();
-  const { unit: chosen, shade } = usePreferences();
+  const { unit: chosen } = usePreferences();
   const unit = chosen === 'mm' || (chosen === null && card?.printed.unit === 'mm') ? 'mm' : 'in';
   const { events } = useTurning();
   const positions = useMemo(
@@ -42,20 +43,7 @@ export function Curves() {
       }),
     [card, sweeps, unit, positions],
   );
-  // Chart.js paints on a canvas and needs the inks as values; they change with the shade.
-  const inks = useMemo(() => {
-    const style = getComputedStyle(document.documentElement);
-    const ink = (name: string) => style.getPropertyValue(name).trim();
-    return {
-      shade,
-      I: ink('--dye'),
-      E: ink('--brass'),
-      steel: ink('--steel'),
-      hairline: ink('--hairline'),
-      band: ink('--band'),
-    };
-  }, [shade]);
-
+  const inks = useChartInks();
   const checkLift = card && fromCanonical(toCanonical(card.printed.checkLift, card.printed.unit), unit);
   const line = (label: string, data: LiftPoint[], colour: string, dashed = false) => ({
     label,
@@ -91,11 +79,6 @@ export function Curves() {
     const found = printed && measured && furthestApart(printed, measured);
     return found ? [{ kind, ...found }] : [];
   });
-  const axis = (text: string) => ({
-    title: { display: true, text, color: inks.steel, font: { family: 'Barlow Semi Condensed', size: 15 } },
-    ticks: { color: inks.steel, font: { family: 'IBM Plex Mono', size: 13 } },
-    grid: { color: inks.hairline },
-  });
   const nothing = curves.every(({ card: printed, measured }) => !printed && !measured);
   return (
     <div className="measuring-form curves">
@@ -117,10 +100,10 @@ export function Curves() {
                   type: 'linear',
                   min: -270,
                   max: 270,
-                  ...axis('crank degrees from overlap top centre'),
-                  ticks: { ...axis('').ticks, stepSize: 90, callback: (deg) => String(deg).replace('-', '−') },
+                  ...axis('crank degrees from overlap top centre', inks),
+                  ticks: { ...axis('', inks).ticks, stepSize: 90, callback: (deg) => String(deg).replace('-', '−') },
                 },
-                y: { min: 0, ...axis(`lift at the lobe, ${unit}`) },
+                y: { min: 0, ...axis(`lift at the lobe, ${unit}`, inks) },
               },
               plugins: {
                 legend: {

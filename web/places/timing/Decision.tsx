@@ -7,11 +7,14 @@ import { advanceEvents, camEvents } from '../../../core/cam/cam-events.js';
 import { camInstall, installAt } from '../../../core/cam/cam-install.js';
 import { movedSince } from '../../../core/cam/sprocket.js';
 import { turningEvents } from '../../../core/cam/turning-events.js';
+import { findsOfEvents, spansOf } from '../../../core/drawing/wheel-finds.js';
 import { angleOn } from '../../measuring/use-turning.js';
 import { formatFigure } from '../../../core/units/format.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
+import { DegreeWheel } from '../../drawings/DegreeWheel.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/use-desk.js';
+import { usePreferences } from '../../state/preferences.js';
 import { useLooksOn } from '../../state/session.js';
 
 /** The schools of setting a cam, as builders call them. */
@@ -50,6 +53,9 @@ export function Decision() {
     tolerance: String(timing.toleranceDeg),
   });
   const [problem, setProblem] = useState<string | null>(null);
+  /** The position that the wheel shows; without one, the best. */
+  const [looked, lookAt] = useState<number | null>(null);
+  const { face, runs } = usePreferences((state) => state.wheel);
   const set = (change: Partial<typeof form>) => setForm((before) => ({ ...before, ...change }));
   const number = (text: string) => {
     const parsed = parseEntered(text.replace('−', '-'));
@@ -90,6 +96,8 @@ export function Decision() {
     tolerance: number(form.tolerance)!,
   };
   const best = input && camInstall(input);
+  const shown = looked !== null && offsets.includes(looked) ? looked : best ? best.offset : null;
+  const onWheel = best && shown !== null ? advanceEvents(events, shown - readAt) : null;
   const record = (event: FormEvent, offset: number) => {
     event.preventDefault();
     if (!input) return setProblem('Measure the intake centreline first.');
@@ -128,13 +136,13 @@ export function Decision() {
             </MenuItem>
           ))}
         </TextField>
-        {field('target', 'Intake centreline wanted, °')}
+        {field('target', 'Centreline wanted, °')}
         {field('offsets', 'Sprocket positions, °')}
         {field('settle', 'Chain settles by, °')}
         {field('tolerance', 'Near enough, °')}
       </fieldset>
       {input && (
-        <table className="measuring-table" aria-label="Positions of the sprocket">
+        <table className="measuring-table sprocket" aria-label="Positions of the sprocket">
           <thead>
             <tr>
               {[
@@ -161,7 +169,12 @@ export function Decision() {
               const moved = advanceEvents(events, offset - readAt);
               const isBest = best && offset === best.offset;
               return (
-                <tr key={offset} style={isBest ? { background: 'var(--dye-wash)' } : undefined}>
+                <tr
+                  key={offset}
+                  style={isBest ? { background: 'var(--dye-wash)' } : undefined}
+                  onMouseEnter={() => lookAt(offset)}
+                  onFocus={() => lookAt(offset)}
+                >
                   <th scope="row" className="figure">
                     {signed(offset)}
                     {offset === current && <span className="now-quiet"> now</span>}
@@ -194,6 +207,18 @@ export function Decision() {
             })}
           </tbody>
         </table>
+      )}
+      {onWheel && (
+        <figure className="timing-wheel sprocket-wheel">
+          <DegreeWheel face={face} runs={runs} crankDeg={0} finds={findsOfEvents(onWheel)} spans={spansOf(onWheel)} />
+          <figcaption>
+            <strong>With the sprocket at {signed(shown!)}</strong>
+            <br />
+            the intake is open {degrees(camEvents(onWheel).intakeDuration)}°, the exhaust{' '}
+            {degrees(camEvents(onWheel).exhaustDuration)}°, both for {degrees(camEvents(onWheel).overlap)}°. Go over the
+            positions, with the pointer or by Tab, and the events move.
+          </figcaption>
+        </figure>
       )}
       {input && best && (
         <p>

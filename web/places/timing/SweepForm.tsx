@@ -3,11 +3,12 @@ import TextField from '@mui/material/TextField';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { spokenPlace } from '../../../core/engine/places.js';
-import { ask, sayError } from '../../app/api.js';
+import { act, sayError } from '../../app/api.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useLooksOn } from '../../state/session.js';
 import { LIFT_UNITS, LOBE_OR_VALVE } from './choices.js';
+import { LobeChart } from './LobeChart.js';
 import { LobeTable } from './LobeTable.js';
 import { NotFiled } from './NotFiled.js';
 import { useSweep } from './use-sweep.js';
@@ -25,7 +26,7 @@ export function SweepForm() {
     setProblem(null);
     if (!sweep) return setProblem('There is nothing to keep yet.');
     try {
-      await ask('POST /api/engines/:id/sweeps', { params: { id: engine!.id }, body: { ...sweep, place: typed.place } });
+      await act('POST /api/engines/:id/sweeps', { params: { id: engine!.id }, body: { ...sweep, place: typed.place } });
       enqueueSnackbar(`Lobe of ${spokenPlace(typed.place)} kept`);
       await reload();
       settle();
@@ -75,25 +76,26 @@ export function SweepForm() {
             help="one pair a line, typed, pasted, or sent by a gauge that ends with Enter"
             slotProps={{ htmlInput: { spellCheck: false, style: { fontFamily: 'var(--figure)' } } }}
           />
+          {problem && (
+            <p role="alert" style={{ color: 'var(--flag)' }}>
+              {problem}
+            </p>
+          )}
+          {!looksOn && (
+            <div className="measuring-form-end">
+              <Button type="submit" variant="contained" disabled={!analysis}>
+                Keep this lobe
+              </Button>
+              {isDraft && <NotFiled what="lobe" onDrop={settle} />}
+            </div>
+          )}
         </div>
         <div aria-live="polite">
           {slow && <progress aria-label="Analysing the lobe" />}
+          {analysis && sweep && <LobeChart analysis={analysis} sweep={sweep} />}
           {analysis && <LobeTable analysis={analysis} unit={typed.unit} />}
         </div>
       </div>
-      {problem && (
-        <p role="alert" style={{ color: 'var(--flag)' }}>
-          {problem}
-        </p>
-      )}
-      {!looksOn && (
-        <div className="measuring-form-end">
-          <Button type="submit" variant="contained" disabled={!analysis}>
-            Keep this lobe
-          </Button>
-          {isDraft && <NotFiled what="lobe" onDrop={settle} />}
-        </div>
-      )}
     </form>
   );
 }

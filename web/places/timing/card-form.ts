@@ -118,3 +118,15 @@ export function checkCard(form: CardForm): { card: CamCard; issues: [] } | { car
       if (!wrong.has(path.join('.'))) issues.push({ path: path.join('.'), message });
   return parsed.success && issues.length === 0 ? { card: parsed.data, issues: [] } : { card: null, issues };
 }
+
+/** The events that can be read of a card which is not whole yet, by the paths of its figures. */
+export function typedEvents(form: CardForm): Record<string, number> {
+  return Object.fromEntries(
+    EVENTS.flatMap((event) => {
+      const path = `events.${event}`;
+      const typed = get(form.text, path, '') as string;
+      const read = typed.trim() === '' ? null : readField(path, typed);
+      return read && 'value' in read ? [[path, read.value]] : [];
+    }),
+  );
+}

@@ -1,0 +1,10 @@
+/** On a plain-http address of the shop's network the browser has no `randomUUID`, but it has randomness. */
+function uuidWithoutSecureContext(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  bytes[6] = (bytes[6] & 0x0f) | 0x40;
+  bytes[8] = (bytes[8] & 0x3f) | 0x80;
+  const hex = [...bytes].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+  return hex.replace(/^(.{8})(.{4})(.{4})(.{4})(.{12})$/, '$1-$2-$3-$4-$5');
+}
+
+export const newId = (): string => crypto.randomUUID?.() ?? uuidWithoutSecureContext();
