@@ -1,12 +1,13 @@
-import { randomUUID } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { createHash, randomUUID } from 'node:crypto';
+import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { ErrorBody } from '../contracts/errors.js';
 import type { Role } from '../contracts/shop.js';
-import { buildApp } from './app.js';
+import { buildApp, type AppOptions } from './app.js';
 import type { Clock } from './clock.js';
 import { openShopFolder } from './open-shop.js';
+import { projectRoot } from './project-root.js';
 import type { Context } from './services/context.js';
 
 /** What came back: its status and its JSON, or its text where it is none. */
@@ -49,39 +50,97 @@ export function asker(url: string, token?: string): Ask {
   };
 }
 
-/** @param databaseUrl the PostgreSQL server that has its data, where that is not the folder's own database */
-export async function openTestShop(databaseUrl: string | null = null): Promise<TestShop> {
-  const folder = mkdtempSync(join(tmpdir(), 'utex-test-'));
-  const clock = { at: new Date('2026-11-24T08:00:00.000Z') };
-  const ticking: Clock = { now: () => clock.at };
-  const shop = await openShopFolder({ dataFolder: folder, databaseUrl }, ticking);
-  const app = await buildApp({ context: shop.context, dataFolder: folder, version: 'test' });
-  const url = await app.listen({ port: 0, host: '127.0.0.1' });
+const FIRST_MORNING = '2026-11-24T08:00:00.000Z';
+/** What each signs in with. */
+type Tokens = Record<Role, string>;
 
+/** Opens the doors of an empty shop: its owner, and one person of every other role. */
+async function peopleOf(url: string): Promise<Tokens> {
   const stranger = asker(url);
   const opened = await stranger<{ token: string }>('POST', '/api/shop', {
     shopName: 'Marram Engine Works',
     verifyAddress: 'http://shop.test/',
     owner: { handle: 'owner', name: 'Tove Marram', pin: TEST_PIN },
   });
-  const tokens = new Map<string, Ask>([
-    ['stranger', stranger],
-    ['owner', asker(url, opened.body.token)],
-  ]);
+  const tokens: Partial<Tokens> = { owner: opened.body.token };
   for (const role of ROLES_TO_ADD) {
-    await tokens.get('owner')!('POST', '/api/people', { handle: role, name: `The ${role}`, pin: TEST_PIN, role });
+    await asker(url, tokens.owner)('POST', '/api/people', { handle: role, name: `The ${role}`, pin: TEST_PIN, role });
     const { body } = await stranger<{ token: string }>('POST', '/api/session', { handle: role, pin: TEST_PIN });
-    tokens.set(role, asker(url, body.token));
+    tokens[role] = body.token;
   }
+  return tokens as Tokens;
+}
+
+interface Served {
+  url: string;
+  context: Context;
+  clock: { at: Date };
+  close: () => Promise<void>;
+}
+
+async function serveFolder(folder: string, databaseUrl: string | null, options: Partial<AppOptions>): Promise<Served> {
+  const clock = { at: new Date(FIRST_MORNING) };
+  const ticking: Clock = { now: () => clock.at };
+  const shop = await openShopFolder({ dataFolder: folder, databaseUrl }, ticking);
+  const app = await buildApp({ context: shop.context, dataFolder: folder, version: 'test', ...options });
+  const url = await app.listen({ port: 0, host: '127.0.0.1' });
+  const close = async () => {
+    await app.close();
+    await shop.close();
+  };
+  return { url, context: shop.context, clock, close };
+}
+
+/** The sources that a new shop is made by: where one of them changes, it is made anew. */
+function sourcesHash(): string {
+  const hash = createHash('sha256');
+  const below = (folder: string): string[] =>
+    readdirSync(folder, { withFileTypes: true }).flatMap((entry) =>
+      entry.isDirectory() ? below(join(folder, entry.name)) : [join(folder, entry.name)],
+    );
+  for (const folder of ['server', 'core/plan', 'contracts'])
+    for (const file of below(join(projectRoot(), folder)).sort())
+      if (/(?<!\.test)\.(ts|sql)$/.test(file)) hash.update(file).update(readFileSync(file));
+  return hash.digest('hex').slice(0, 16);
+}
+
+/**
+ * A shop with its four people, made once and copied by every test that needs one: making the database, the keys and the
+ * PINs takes longer than most tests.
+ */
+async function newShop(): Promise<string> {
+  const made = join(tmpdir(), `utex-new-shop-${sourcesHash()}`);
+  if (existsSync(made)) return made;
+  const beside = mkdtempSync(join(tmpdir(), 'utex-new-shop-'));
+  const served = await serveFolder(join(beside, 'data'), null, {});
+  writeFileSync(join(beside, 'tokens.json'), JSON.stringify(await peopleOf(served.url)));
+  await served.close();
+  try {
+    renameSync(beside, made);
+  } catch {
+    // Another test file was faster; one is as good as the other.
+    rmSync(beside, { recursive: true, force: true });
+  }
+  return made;
+}
+
+/** @param databaseUrl the PostgreSQL server that has its data, where that is not the folder's own database */
+export async function openTestShop(
+  databaseUrl: string | null = null,
+  options: Partial<AppOptions> = {},
+): Promise<TestShop> {
+  const folder = mkdtempSync(join(tmpdir(), 'utex-test-'));
+  const made = databaseUrl ? null : await newShop();
+  if (made) cpSync(join(made, 'data'), folder, { recursive: true });
+  const served = await serveFolder(folder, databaseUrl, options);
+  const { url } = served;
+  const tokens = made ? (JSON.parse(readFileSync(join(made, 'tokens.json'), 'utf8')) as Tokens) : await peopleOf(url);
   return {
-    url,
+    ...served,
     folder,
-    context: shop.context,
-    clock,
-    as: (who) => tokens.get(who)!,
+    as: (who) => asker(url, who === 'stranger' ? undefined : tokens[who]),
     async close() {
-      await app.close();
-      await shop.close();
+      await served.close();
       rmSync(folder, { recursive: true, force: true });
     },
   };
