@@ -1,30 +1,9 @@
-import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { projectRoot } from './project-root.js';
+import { startServer as start } from './test-process.js';
 import { asker, typed, type Ask } from './test-shop.js';
-
-/** A server in a process of its own, from the sources, on a port that the system chooses. */
-async function start(folder: string, extra: Record<string, string> = {}) {
-  const process_ = spawn('node', ['--import', 'tsx', 'server/main.ts'], {
-    cwd: projectRoot(),
-    env: { ...process.env, UTEX_DATA: folder, UTEX_PORT: '0', ...extra },
-  });
-  let said = '';
-  const address = new Promise<string | null>((resolve) => {
-    const listen = (chunk: Buffer) => {
-      said += chunk.toString();
-      const found = /open at (http\S+)/.exec(said);
-      if (found) resolve(found[1]);
-    };
-    process_.stdout.on('data', listen);
-    process_.stderr.on('data', listen);
-    process_.once('exit', () => resolve(null));
-  });
-  return { process: process_ as ChildProcess, url: await address, said: () => said };
-}
 
 const folderOf = () => join(mkdtempSync(join(tmpdir(), 'utex-crash-')), 'data');
 const PIN = '135790';

@@ -26,6 +26,8 @@ export interface TestShop {
   clock: { at: Date };
   /** Asks as somebody who is signed in, or as a stranger. */
   as: (who: Role | 'stranger') => Ask;
+  /** Stops the server; its folder stays. */
+  stop: () => Promise<void>;
   close: () => Promise<void>;
 }
 
@@ -71,12 +73,7 @@ async function peopleOf(url: string): Promise<Tokens> {
   return tokens as Tokens;
 }
 
-interface Served {
-  url: string;
-  context: Context;
-  clock: { at: Date };
-  close: () => Promise<void>;
-}
+type Served = Pick<TestShop, 'url' | 'context' | 'clock' | 'stop'>;
 
 async function serveFolder(folder: string, databaseUrl: string | null, options: Partial<AppOptions>): Promise<Served> {
   const clock = { at: new Date(FIRST_MORNING) };
@@ -84,11 +81,14 @@ async function serveFolder(folder: string, databaseUrl: string | null, options: 
   const shop = await openShopFolder({ dataFolder: folder, databaseUrl }, ticking);
   const app = await buildApp({ context: shop.context, dataFolder: folder, version: 'test', ...options });
   const url = await app.listen({ port: 0, host: '127.0.0.1' });
-  const close = async () => {
+  let stopped = false;
+  const stop = async () => {
+    if (stopped) return;
+    stopped = true;
     await app.close();
     await shop.close();
   };
-  return { url, context: shop.context, clock, close };
+  return { url, context: shop.context, clock, stop };
 }
 
 /** The sources that a new shop is made by: where one of them changes, it is made anew. */
@@ -114,7 +114,7 @@ async function newShop(): Promise<string> {
   const beside = mkdtempSync(join(tmpdir(), 'utex-new-shop-'));
   const served = await serveFolder(join(beside, 'data'), null, {});
   writeFileSync(join(beside, 'tokens.json'), JSON.stringify(await peopleOf(served.url)));
-  await served.close();
+  await served.stop();
   try {
     renameSync(beside, made);
   } catch {
@@ -140,7 +140,7 @@ export async function openTestShop(
     folder,
     as: (who) => asker(url, who === 'stranger' ? undefined : tokens[who]),
     async close() {
-      await served.close();
+      await served.stop();
       rmSync(folder, { recursive: true, force: true });
     },
   };

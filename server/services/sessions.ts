@@ -22,7 +22,7 @@ export const TRIES = {
   /** From one address, whoever is meant. */
   address: 30,
   /** For one person, from everywhere that the person was never at. */
-  person: 100,
+  person: 50,
 };
 /** How long a session found in the database is believed without asking again; signing out elsewhere takes as long. */
 const BELIEVED_MS = 30_000;
@@ -74,9 +74,14 @@ export class Sessions {
     this.count(places, now.getTime());
 
     const found = await findPinHash(database, handle);
-    const fits = await pinFits(pin, found?.pinHash ?? (await this.nobody));
+    const takeBack = () => places.forEach(([place]) => this.wrong.takeBack(place));
+    const fits = await pinFits(pin, found?.pinHash ?? (await this.nobody)).catch((error: Error) => {
+      // Nobody looked at it: it was no try.
+      takeBack();
+      throw error;
+    });
     if (!found || !fits) throw new Failure('session.wrong-pin');
-    for (const [place] of places) this.wrong.takeBack(place);
+    takeBack();
     this.wrong.forget(here);
 
     const token = randomBytes(32).toString('base64url');

@@ -7,8 +7,8 @@ import { asIssues } from '../../contracts/wording/impossible.js';
 import type { Engine } from '../../core/engine/engine.js';
 import { ImpossibleInput } from '../../core/impossible.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
-import { issueRecord, type IssuedFiles } from '../record/issue.js';
-import { verifyFile, type Verified } from '../record/verify-file.js';
+import type { IssuedFiles } from '../record/issue.js';
+import type { Verified } from '../record/verify-file.js';
 import type { PublishedKeys, SigningKeys } from '../record/keys.js';
 
 /** What came of a task that the trade may refuse. */
@@ -40,11 +40,13 @@ const TASKS = {
   }): Outcome<ReturnType<NonNullable<PaperKind['check']>>> =>
     outcomeOf(() => PAPER_KINDS.find((row) => row.kind === kind)!.check?.(sent, engine) ?? null),
 
-  issueRecord: ({ record, keys }: { record: BuildRecord; keys: SigningKeys }): Promise<IssuedFiles> =>
-    issueRecord(record, keys),
+  /** What draws and signs paper is loaded where it is first needed: most work is arithmetic. */
+  issueRecord: async ({ record, keys }: { record: BuildRecord; keys: SigningKeys }): Promise<IssuedFiles> =>
+    (await import('../record/issue.js')).issueRecord(record, keys),
 
   verifyFile: async ({ file, published }: { file: Uint8Array; published: PublishedKeys }): Promise<Verified> => {
     const bytes = Buffer.from(file.buffer, file.byteOffset, file.byteLength);
+    const { verifyFile } = await import('../record/verify-file.js');
     return { ...(await verifyFile(bytes, published)), sha256: createHash('sha256').update(bytes).digest('hex') };
   },
 };

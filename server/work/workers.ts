@@ -28,6 +28,8 @@ const TIME_LIMITS: Record<keyof Tasks, number> = {
 /** The threads beside the main one. What runs over its time is stopped, and its thread with it. */
 export class Workers {
   private readonly lanes = new Map<Lane, Piscina>();
+  /** Tasks of each lane that are not answered yet. */
+  private readonly under = { shop: 0, strangers: 0 };
 
   constructor(private readonly limits: Partial<Record<keyof Tasks, number>> = {}) {}
 
@@ -39,7 +41,6 @@ export class Workers {
       minThreads: 0,
       maxThreads: 1,
       idleTimeout: IDLE_MS,
-      maxQueue: LONGEST_QUEUE[name],
       resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
     });
     // A thread that ran out of memory fails its task; that is where it is told.
@@ -54,14 +55,17 @@ export class Workers {
     task: Name,
     input: Parameters<Tasks[Name]>[0],
   ): Promise<Awaited<ReturnType<Tasks[Name]>>> {
+    if (this.under[lane] >= LONGEST_QUEUE[lane]) throw new Failure('server.busy');
+    this.under[lane]++;
     const signal = AbortSignal.timeout(this.limits[task] ?? TIME_LIMITS[task]);
     try {
       return await this.lane(lane).run({ task, input }, { signal });
     } catch (error) {
       if (signal.aborted) throw new Failure('work.too-long');
-      if ((error as Error).message === 'Task queue is at limit') throw new Failure('server.busy');
       if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY') throw new Failure('work.too-long');
       throw error;
+    } finally {
+      this.under[lane]--;
     }
   }
 
