@@ -9,8 +9,12 @@ test('the cam card shows what follows, names what contradicts, and keeps what wa
   await page.getByRole('button', { name: 'Cam card' }).click();
   const field = (name: string) => page.getByLabel(name, { exact: true });
   await field('Check lift, at the check lift').fill('0.050');
+  // Each event goes on the wheel as it is typed, before the card is whole.
+  const wheel = page.getByRole('img', { name: /Degree wheel/ });
   await field('Intake opens, BTDC, at the check lift').fill('4 after');
+  await expect(wheel).toHaveAccessibleName(/I opens 4° after TDC/);
   await field('Intake closes, ABDC, at the check lift').fill('36');
+  await expect(wheel).toHaveAccessibleName(/I opens 4° after TDC, I closes 36° after BDC/);
   await expect(page.getByText('follows: 212')).toBeVisible();
   await field('Intake centreline, both lobes').fill('108');
   await expect(page.getByText('its other figures give 110, it prints 108')).toBeVisible();
@@ -58,6 +62,7 @@ test('a lobe is pasted, analysed off the main thread, kept, and drawn against it
   await lifts.fill('0.125 9');
   await expect(page.getByText('one of the flanks does not pass 9 in this sweep')).toBeVisible();
   await lifts.fill('');
+  await expect(page.getByRole('img', { name: /what the smoothing took out, velocity and acceleration/ })).toBeVisible();
   await page.getByRole('button', { name: 'Keep this lobe' }).click();
   await expect(page.getByText('Lobe of 1 intake kept')).toBeVisible();
   await page.getByRole('button', { name: 'Lift curves' }).click();
@@ -126,6 +131,15 @@ test('the sprocket: every position side by side, the best named, the choice writ
   const best = page.getByRole('row', { name: /best/ });
   await expect(best).toContainText('+4');
   await expect(best).toContainText('106.5');
+  // Going over the positions moves the events on the wheel.
+  const wheel = page.getByRole('img', { name: /Degree wheel/ });
+  const drawn = async (offset: string) => {
+    await page.getByRole('button', { name: `Fit ${offset}`, exact: true }).focus();
+    await expect(page.getByText(`With the sprocket at ${offset}`)).toBeVisible();
+    return Number(/I opens ([\d.]+)° before TDC/.exec((await wheel.getAttribute('aria-label'))!)![1]);
+  };
+  const [none, advanced] = [await drawn('0'), await drawn('+4')];
+  expect(advanced - none).toBeCloseTo(4, 9);
   await best.getByRole('button', { name: 'Fit +4' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByText('Sprocket at 4°, written down')).toBeVisible();

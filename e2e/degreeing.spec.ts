@@ -35,7 +35,11 @@ test('a whole degreeing in inches by keyboard alone: stop, stop, four events, tw
   await expect(page.getByText('Open spans from the measured events.')).toBeVisible();
   await page.reload();
   await expect(inTable(page, 'I nose', 1)).toHaveText('108');
-  expect((await readingsOnServer(page, id, 14)).at(-1)).toMatchObject({ measure: 'intake-drop-closing', entered: '149.5', atLiftMm: 1.27 });
+  expect((await readingsOnServer(page, id, 14)).at(-1)).toMatchObject({
+    measure: 'intake-drop-closing',
+    entered: '149.5',
+    atLiftMm: 1.27,
+  });
 });
 
 test('the same in millimetres, on a wheel of 0 to 360', async ({ page }) => {
@@ -58,7 +62,12 @@ test('the same in millimetres, on a wheel of 0 to 360', async ({ page }) => {
   await expect(inTable(page, 'I closes', 1)).toHaveText('44.5');
   await expect(inTable(page, 'E opens', 1)).toHaveText('48');
   await expect(inTable(page, 'I nose', 1)).toHaveText('104.25');
-  expect((await readingsOnServer(page, id, 14)).at(-1)).toMatchObject({ entered: '147', unit: 'deg360', value: 147, atLiftMm: 1 });
+  expect((await readingsOnServer(page, id, 14)).at(-1)).toMatchObject({
+    entered: '147',
+    unit: 'deg360',
+    value: 147,
+    atLiftMm: 1,
+  });
 });
 
 test('a wheel that slips makes the angles suspect, and reading them again settles it', async ({ page }) => {

@@ -32,7 +32,7 @@ const BODY_LIMIT = 1024 * 1024;
 const WORTH_PACKING = 1024;
 
 /** How long a client may take, ms. */
-export interface Patience {
+interface Patience {
   /** For the head of a request, and for all of it. */
   headers: number;
   request: number;

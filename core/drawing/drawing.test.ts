@@ -7,6 +7,8 @@ import { arcPath, onCircle } from './arc.js';
 import { crankSide } from './crank-side.js';
 import { onDisc, wheelMarks } from './degree-wheel.js';
 import { MARK_SHAPES, MARK_WORD } from './verdict-mark.js';
+import { findsOfEvents, spansOf } from './wheel-finds.js';
+import { camEvents } from '../cam/cam-events.js';
 
 const engines = LAYOUTS.flatMap((layout) => (layout.engine ? [layout.engine] : []));
 
@@ -60,6 +62,31 @@ describe('the degree wheel', () => {
   test('the mark that the crank stands at lies under the pointer', () => {
     for (const deg of [-28.75, 0, 106, 224]) expect(onDisc(deg, deg)).toBe(0);
     expect(onDisc(30, 0)).toBe(-30);
+  });
+});
+
+describe('a card on the wheel', () => {
+  const card = { intakeOpenBtdc: 4, intakeCloseAbdc: 36, exhaustOpenBbdc: 44, exhaustCloseAtdc: -2 };
+
+  test('each event lies where its own dead centre and side put it', () => {
+    expect(findsOfEvents(card).map(({ label, deg }) => [label, ((deg % 360) + 360) % 360])).toEqual([
+      ['I opens', 356], ['I closes', 216], ['E opens', 136], ['E closes', 358],
+    ]); // prettier-ignore
+  });
+
+  test('a span is as long as the duration, and where both are open is the overlap', () => {
+    const [intake, exhaust] = spansOf(card);
+    const { intakeDuration, exhaustDuration, overlap } = camEvents(card);
+    expect(intake.toDeg - intake.fromDeg).toBe(intakeDuration);
+    expect(exhaust.toDeg - exhaust.fromDeg).toBe(exhaustDuration);
+    expect(exhaust.toDeg - 360 - intake.fromDeg).toBe(overlap);
+  });
+
+  test('what is not known yet is left out: an event alone has no span, and one that closes before it opens has none', () => {
+    expect(findsOfEvents({ intakeOpenBtdc: 4 })).toHaveLength(1);
+    expect(spansOf({ intakeOpenBtdc: 4 })).toEqual([]);
+    expect(spansOf({ intakeOpenBtdc: 0, intakeCloseAbdc: 0 })).toEqual([{ kind: 'intake', fromDeg: 0, toDeg: 180 }]);
+    expect(spansOf({ intakeOpenBtdc: -170, intakeCloseAbdc: -170 })).toEqual([]);
   });
 });
 

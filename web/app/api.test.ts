@@ -1,5 +1,5 @@
 import { jest } from '@jest/globals';
-import { ApiError, ask, sayError, sayFields, verifyFile, whenSignedOut } from './api.js';
+import { act, ApiError, ask, sayError, sayFields, verifyFile, whenSignedOut } from './api.js';
 
 /** The next answer of the server; `null` when it cannot be reached. */
 let answer: { status: number; text: string } | null;
@@ -80,3 +80,24 @@ test('a session that ran out is told to the whole app', async () => {
 });
 
 test('anything else is said as it is', () => expect(sayError(new Error('odd'))).toBe('Error: odd'));
+
+test('an act that was never answered goes out again under its own id; one that was answered is done', async () => {
+  const body = { tag: 'PH8-1', title: 'Petrel H8', customer: 'Fenwater', layout: 'v8' as const };
+  const idsOf = () => asked.map(({ init }) => JSON.parse(init.body as string).id as string);
+  const open = () => act('POST /api/engines', { body }).catch(() => {});
+  answer = null;
+  await open();
+  answer = { status: 503, text: refusal('server.cannot-write') };
+  await open();
+  answer = { status: 201, text: '{"id":"x"}' };
+  await open();
+  await open();
+  answer = { status: 409, text: refusal('engine.tag-taken') };
+  await open();
+  await open();
+  const [first, second, third, fourth, fifth, sixth] = idsOf();
+  expect([second, third]).toEqual([first, first]);
+  // The same done again once it was answered, or refused, is another act.
+  expect(new Set([third, fourth, fifth, sixth]).size).toBe(4);
+  for (const id of idsOf()) expect(id).toMatch(/^[0-9a-f-]{36}$/);
+});

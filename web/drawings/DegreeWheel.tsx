@@ -21,13 +21,16 @@ const SPAN_RADIUS = { intake: 104, exhaust: 88 };
 /** The builder's own degree wheel under its pointer, turned to where the crank stands, with what was found on it. */
 export function DegreeWheel({ face, runs, crankDeg, finds, spans = [] }: Props) {
   const at = (radius: number, deg: number) => onCircle(0, 0, radius, onDisc(deg, crankDeg));
-  const reads = readWheel(crankDeg, face, runs);
-  const reading = `${Number(reads.deg.toFixed(2))}°${reads.side ? ` ${reads.side}` : ''}`;
+  const say = (deg: number) => {
+    const reads = readWheel(deg, face, runs);
+    return `${Number(reads.deg.toFixed(2))}°${reads.side ? ` ${reads.side}` : ''}`;
+  };
+  const reading = say(crankDeg);
   return (
     <svg
       viewBox="-300 -268 600 500"
       role="img"
-      aria-label={`Degree wheel, pointer at ${reading}. ${finds.map(({ label, deg }) => `${label} ${Number(deg.toFixed(2))}°`).join(', ')}`}
+      aria-label={`Degree wheel, pointer at ${reading}. ${finds.map(({ label, deg }) => `${label} ${say(deg)}`).join(', ')}`}
       style={{ width: '100%', height: '100%', display: 'block' }}
     >
       <circle r={WHEEL.radius} fill="var(--sheet)" stroke="var(--steel)" strokeWidth={1.6} />
