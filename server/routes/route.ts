@@ -32,6 +32,9 @@ export const MEASURING: Asks = ['owner', 'lead', 'builder'];
 export const SIGNING: Asks = ['lead', 'owner'];
 export const OWNER: Asks = ['owner'];
 
+/** What is open to anyone has a limit by address; a page of the shop asks some ten times a minute. */
+const OPEN_RATE = { max: 1200, timeWindow: '1 minute' };
+
 /** A request as its handler sees it. */
 export interface Asked<Key extends ApiKey> {
   params: ApiParams<Key>;
@@ -61,7 +64,7 @@ export function route<Key extends ApiKey>(
   app.route({
     method,
     url,
-    config: { asks, ...config },
+    config: { asks, ...(asks === 'anyone' ? { rateLimit: OPEN_RATE } : {}), ...config },
     schema: { ...schema, ...(answer ? { response: { [status]: answer } } : {}) },
     async handler(request, reply) {
       const asked = {

@@ -1,5 +1,5 @@
 import { headOf, insertAct, seal } from './audit-log.js';
-import type { Database } from './database.js';
+import { isUniqueViolation, type Database } from './database.js';
 import { selectRows } from './audited-rows.js';
 import { TABLES, type TableName } from './tables.js';
 
@@ -12,8 +12,19 @@ const PAGE = 500;
  * its own rows.
  */
 export async function sealHistory(database: Database, now: Date): Promise<void> {
-  const [identity] = await database.query<{ history_sealed: boolean }>('select history_sealed from identity');
-  if (identity.history_sealed) return;
+  for (;;) {
+    const [identity] = await database.query<{ history_sealed: boolean }>('select history_sealed from identity');
+    if (identity.history_sealed) return;
+    try {
+      return await sealAll(database, now);
+    } catch (error) {
+      // Another process of this shop, on the same PostgreSQL server, writes to the chain: looked at again.
+      if (!isUniqueViolation(error, 'audit_one_successor')) throw error;
+    }
+  }
+}
+
+async function sealAll(database: Database, now: Date): Promise<void> {
   await database.transaction(async (queries) => {
     let head = await headOf(queries);
     for (const table of Object.keys(TABLES) as TableName[])
