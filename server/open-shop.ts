@@ -16,6 +16,7 @@ import {
   mendEmptyFolders,
   writeManifest,
   type Found,
+  type Manifest,
 } from './store/folder.js';
 import { lockFolder } from './store/folder-lock.js';
 import { migrate } from './store/migrate.js';
@@ -44,18 +45,38 @@ function checkDisk(folder: string): void {
   if (state !== 'writable') throw new CannotStart(`The data folder ${folder} cannot be written to.`);
 }
 
-/** Holds what the folder says of itself against its database and its keys. @throws DamagedFolder */
-function checkManifest(folder: string, found: Found, shopId: string, keys: SigningKeys, mayBeNew: boolean): void {
-  if (typeof found === 'string') return;
-  if (found.shopId !== shopId)
-    throw new DamagedFolder(
-      `The database of ${folder} is that of another shop than its utex.json says. Put the two together again.`,
-    );
-  const ids = keyIdsOf(keys);
-  if (!mayBeNew && (found.keys?.record !== ids.record || found.keys.pdf !== ids.pdf))
+/** Holds the keys in a folder against its manifest. @throws CannotStart */
+function checkKeys(folder: string, { keys }: Manifest, found: SigningKeys): void {
+  const ids = keyIdsOf(found);
+  if (keys?.record !== ids.record || keys.pdf !== ids.pdf)
     throw new DamagedFolder(
       `The keys in ${folder} are those of another shop than its utex.json says. Put the right ones back.`,
     );
+}
+
+/** Whose database it is; null before it is anybody's. */
+async function shopIdOf(database: Database): Promise<string | null> {
+  const [known] = await database.query<{ there: string | null }>(`select to_regclass('identity')::text as there`);
+  if (known.there === null) return null;
+  const [row] = await database.query<{ shop_id: string }>('select shop_id from identity');
+  return row.shop_id;
+}
+
+/** The database, brought up to date once it is known to be this shop's, and vouched for by its chain. @throws CannotStart */
+async function openDatabase({ dataFolder, databaseUrl }: Opening, found: Found, now: Date): Promise<Database> {
+  const database = databaseUrl ? await openPostgres(databaseUrl) : await openPglite(join(dataFolder, 'database'));
+  try {
+    if (typeof found === 'object' && (await shopIdOf(database)) !== found.shopId)
+      throw new DamagedFolder(
+        `The database of ${dataFolder} is that of another shop than its utex.json says. Put the two together again.`,
+      );
+    await migrate(database);
+    await sealHistory(database, now);
+    return database;
+  } catch (error) {
+    await database.close().catch(() => {});
+    throw error;
+  }
 }
 
 /** The keys of the shop, published: with whatever it says of them in the log. @throws CannotStart */
@@ -80,6 +101,45 @@ async function openKeys(
   return keys;
 }
 
+/** Looks at the folder, and makes it where there is none yet and one may be made. @throws CannotStart */
+function prepareFolder({ dataFolder, databaseUrl, make = true, newKeys }: Opening): void {
+  const found = inspectFolder(dataFolder, databaseUrl ? 'server' : 'folder', newKeys);
+  if (!make && (found === 'new' || found === 'begun'))
+    throw new CannotStart(`There is no shop in ${dataFolder}. Set UTEX_DATA to its folder.`);
+  opening(`The data folder ${dataFolder}`, () => {
+    if (!existsSync(dataFolder)) mkdirSync(dataFolder, { recursive: true, mode: 0o700 });
+  });
+  checkDisk(dataFolder);
+}
+
+/** With the folder locked: everything in it, opened. */
+async function openLocked(asked: Opening, clock: Clock): Promise<Context> {
+  const { dataFolder, databaseUrl, newKeys } = asked;
+  const kind = databaseUrl ? 'server' : 'folder';
+  const now = clock.now();
+  // Looked at again: another process may have worked in it until the lock was free.
+  let found = inspectFolder(dataFolder, kind, newKeys);
+  if (found === 'begun') {
+    clearBegun(dataFolder);
+    found = 'new';
+  }
+  if (found === 'new') writeManifest(dataFolder, { state: 'opening', shopId: null, keys: null, database: kind });
+  else if (kind === 'folder') mendEmptyFolders(dataFolder);
+  if (typeof found === 'object' && !newKeys) checkKeys(dataFolder, found, await readKeys(dataFolder));
+  const database = await openDatabase(asked, found, now);
+  try {
+    const audit = new AuditLog(database);
+    const keys = await openKeys(asked, database, audit, found, now);
+    const shopId = await shopIdOf(database);
+    writeManifest(dataFolder, { state: 'whole', shopId, keys: keyIdsOf(keys), database: kind });
+    const published = await listPublished(database);
+    return { database, audit, clock, keys: { ...keys, published }, workers: new Workers(), newId: randomUUID };
+  } catch (error) {
+    await database.close().catch(() => {});
+    throw error;
+  }
+}
+
 /**
  * Opens the data folder for this process alone: lock, database, migrations, keys. What does not fit is refused and left
  * as it is.
@@ -87,50 +147,19 @@ async function openKeys(
  * @throws CannotStart in one sentence, with the mend
  */
 export async function openShopFolder(asked: Opening, clock: Clock = systemClock): Promise<OpenShop> {
-  const { dataFolder, databaseUrl, make = true, newKeys } = asked;
-  const kind = databaseUrl ? 'server' : 'folder';
-  const looked = inspectFolder(dataFolder, kind, newKeys);
-  if (!make && (looked === 'new' || looked === 'begun'))
-    throw new CannotStart(`There is no shop in ${dataFolder}. Set UTEX_DATA to its folder.`);
-  opening(`The data folder ${dataFolder}`, () => {
-    if (!existsSync(dataFolder)) mkdirSync(dataFolder, { recursive: true, mode: 0o700 });
-  });
-  checkDisk(dataFolder);
-  const release = await lockFolder(dataFolder);
-  const workers = new Workers();
-  let database: Database | undefined;
+  prepareFolder(asked);
+  const release = await lockFolder(asked.dataFolder);
   try {
-    // Looked at again: another process may have worked in it until the lock was free.
-    let found = inspectFolder(dataFolder, kind, newKeys);
-    if (found === 'begun') {
-      clearBegun(dataFolder);
-      found = 'new';
-    }
-    const now = clock.now();
-    if (found === 'new') writeManifest(dataFolder, { state: 'opening', shopId: null, keys: null, database: kind });
-    else if (kind === 'folder') mendEmptyFolders(dataFolder);
-    database = databaseUrl ? await openPostgres(databaseUrl) : await openPglite(join(dataFolder, 'database'));
-    await migrate(database);
-    const [{ shop_id: shopId }] = await database.query<{ shop_id: string }>('select shop_id from identity');
-    await sealHistory(database, now);
-    const audit = new AuditLog(database);
-    if (!newKeys && found !== 'new') checkManifest(dataFolder, found, shopId, await readKeys(dataFolder), false);
-    const keys = await openKeys(asked, database, audit, found, now);
-    checkManifest(dataFolder, found, shopId, keys, newKeys ?? false);
-    writeManifest(dataFolder, { state: 'whole', shopId, keys: keyIdsOf(keys), database: kind });
-    const published = await listPublished(database);
-    const context: Context = { database, audit, clock, keys: { ...keys, published }, workers, newId: randomUUID };
-    const opened = database;
+    const context = await openLocked(asked, clock);
     return {
       context,
       close: async () => {
-        await workers.close();
-        await opened.close();
+        await context.workers.close();
+        await context.database.close();
         await release();
       },
     };
   } catch (error) {
-    await database?.close().catch(() => {});
     await release();
     throw error;
   }

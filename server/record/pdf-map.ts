@@ -4,7 +4,7 @@ import { MAP, valveMapLayout } from '../../core/drawing/valve-map.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
 import { recordedMark } from '../../core/record/recorded-mark.js';
 import { dialUnit, settingValue } from '../../core/sheet/setting-value.js';
-import { formatFigure } from '../../core/units/format.js';
+import { formatFigure, formatValue } from '../../core/units/format.js';
 import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
 import { spokenPlace } from '../../core/engine/places.js';
 import { drawMark, INK, markInk, write, type Doc } from './pdf-page.js';
@@ -16,7 +16,7 @@ function spokenMap(record: BuildRecord, places: string[]): string {
     const row = settingValue(record.values, place);
     if (!row) return `${spokenPlace(place)} not measured`;
     const mark = recordedMark(record, row.readingId, row.verdict);
-    return `${spokenPlace(place)} ${formatFigure(row.value, dialUnit(row))}, ${MARK_WORD[mark]}`;
+    return `${spokenPlace(place)} ${formatValue(row.value, dialUnit(row))}, ${MARK_WORD[mark]}`;
   });
   return `The engine from above. ${spoken.join('; ')}.`;
 }
