@@ -17,7 +17,7 @@ async function start(): Promise<void> {
     stdio: 'ignore',
   });
   await expect
-    .poll(async () => (await fetch(`${BASE}/api/health`).catch(() => null))?.status, { timeout: 45_000 })
+    .poll(async () => (await fetch(`${BASE}/api/health`).catch(() => null))?.status, { timeout: 110_000 })
     .toBe(200);
 }
 
@@ -30,7 +30,7 @@ test.afterAll(async () => {
 });
 
 test('the server is killed while a builder types: he goes on typing, and nothing is lost', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(180_000);
   await signIn(page, 'builder');
   const id = await openEngine(page, 'setting');
   for (let valve = 0; valve < 5; valve++) await key(page, '5/8');
