@@ -7,17 +7,16 @@ import type { ErrorBody } from '../../contracts/errors.js';
 import { PAPER_KINDS } from '../../contracts/papers/papers.js';
 import type { VerifyAnswer } from '../../contracts/record.js';
 import { lobeFromCard } from '../../core/cam/lobe-from-card.js';
+import { buildApp } from '../app.js';
 import { TRIES } from '../services/sessions.js';
 import { openEngine, openTestShop, TEST_PIN, typed, type TestShop } from '../test-shop.js';
 import { Workers } from '../work/workers.js';
 
 /** Somebody on the network, without a session. */
 
-/** What can be asked of a server that is patient for some tenths of a second, behind a proxy of this machine. */
-const PATIENCE = { headers: 400, request: 800, silence: 60_000, looking: 100 };
 let shop: TestShop;
 beforeAll(async () => {
-  shop = await openTestShop(null, { patience: PATIENCE, proxies: ['127.0.0.1'] });
+  shop = await openTestShop(null, { proxies: ['127.0.0.1'] });
 });
 afterAll(() => shop.close());
 
@@ -32,9 +31,9 @@ async function answersMeanwhile(work: Promise<unknown>): Promise<boolean> {
   return !done;
 }
 /** Sends bytes as they are and answers all that comes back until the connection ends. */
-function raw(...parts: string[]): Promise<string> {
+function raw(parts: string[], to = port()): Promise<string> {
   return new Promise((resolve) => {
-    const socket = connect(port(), '127.0.0.1');
+    const socket = connect(to, '127.0.0.1');
     let said = '';
     socket.on('data', (chunk) => (said += chunk.toString()));
     socket.on('error', () => {});
@@ -87,6 +86,7 @@ describe('cannot hold the server', () => {
 
   test('what takes too long is stopped and told, the queue has an end, and the next is answered', async () => {
     const workers = new Workers({ calculate: 300 });
+    const patient = new Workers({ calculate: 120_000 });
     const { points } = lobeFromCard({ lobeLift: 0.341, durations: [{ lift: 0.006, duration: 276 }, { lift: 0.05, duration: 226 }], centreline: 106, step: 0.05 }); // prettier-ignore
     const lobe = { unit: 'in', points, measuredAt: 'lobe' };
     const asked = Array.from({ length: 60 }, () =>
@@ -98,7 +98,6 @@ describe('cannot hold the server', () => {
     const told = await Promise.all(asked);
     expect(told).toContain('work.too-long');
     expect(told).toContain('server.busy');
-    const patient = new Workers();
     expect(await patient.run('shop', 'calculate', { name: 'lobe-analyse', input: lobe })).toMatchObject({ ok: true });
     await Promise.all([workers.close(), patient.close()]);
   });
@@ -140,13 +139,21 @@ describe('cannot hold the server', () => {
   });
 
   test('with a request that drips, or a head that never ends', async () => {
+    const app = await buildApp({
+      context: shop.context,
+      dataFolder: shop.folder,
+      version: 'test',
+      patience: { headers: 400, request: 800, silence: 60_000, looking: 100 },
+    });
+    const address = await app.listen({ port: 0, host: '127.0.0.1' });
     const head =
       'POST /api/verify HTTP/1.1\r\nhost: x\r\ncontent-type: application/pdf\r\ncontent-length: 1000\r\n\r\n';
     for (const parts of [['GET /api/health HTTP/1.1\r\nhost: x\r\n'], [head, 'a']]) {
-      const said = await raw(...parts);
+      const said = await raw(parts, Number(new URL(address).port));
       expect(said).toMatch(/^HTTP\/1.1 408 /);
       expect(said).toContain('"request.too-slow"');
     }
+    await app.close();
   });
 
   test('with a hundred sign-ins at once: a builder’s number is taken before they are through', async () => {
@@ -182,7 +189,7 @@ describe('is refused in one shape, with the same headers, whatever is sent', () 
     ['headers without end', 431, 'request.headers-too-large', `GET / HTTP/1.1\r\nhost: x\r\ncookie: ${'y'.repeat(60_000)}\r\n\r\n`],
     ['no HTTP at all', 400, 'request.malformed', 'HELLO\r\n\r\n'],
     ['a wrong length', 400, 'request.malformed', 'POST /api/session HTTP/1.1\r\nhost: x\r\ncontent-length: many\r\n\r\n{}'],
-  ])('%s', async (_, status, code, text) => shaped(await raw(text), status, code)); // prettier-ignore
+  ])('%s', async (_, status, code, text) => shaped(await raw([text]), status, code)); // prettier-ignore
 
   test('a body that is cut off', async () => {
     const said = await new Promise<string>((resolve) => {

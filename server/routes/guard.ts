@@ -12,7 +12,7 @@ export function tokenOf(request: FastifyRequest): string | null {
 }
 
 /**
- * A cookie goes with whatever a page asks, whoever's page it is: what changes something is only done for pages of this
+ * A cookie goes with whatever a page asks, whosever page it is: what changes something is only done for pages of this
  * server. Browsers say where a page is from; what is no browser carries its token itself, or says nothing.
  */
 function isFromElsewhere({ method, headers, host }: FastifyRequest): boolean {

@@ -19,9 +19,9 @@ const IDLE_MS = 120_000;
 
 /** How long a task may take, in a queue and at work, ms. */
 const TIME_LIMITS: Record<keyof Tasks, number> = {
-  calculate: 5_000,
-  checkPaper: 5_000,
-  verifyFile: 20_000,
+  calculate: 15_000,
+  checkPaper: 15_000,
+  verifyFile: 30_000,
   issueRecord: 120_000,
 };
 
