@@ -2,12 +2,8 @@ import { z } from 'zod';
 import { camCentreline } from '../core/cam/cam-centreline.js';
 import { camEvents } from '../core/cam/cam-events.js';
 import { camInstall } from '../core/cam/cam-install.js';
-import { atLobe, lobeAnalyse } from '../core/cam/lobe-analyse.js';
-import { lookedAt } from '../core/cam/looked-at.js';
-import { lobeFromCard } from '../core/cam/lobe-from-card.js';
 import { checkSeatEvents } from '../core/engine/check-engine.js';
 import { ImpossibleInput } from '../core/impossible.js';
-import { fromCanonical, toCanonical } from '../core/units/units.js';
 import { dialReading } from '../core/wheel/dial-reading.js';
 import { misalignment } from '../core/wheel/misalignment.js';
 import { GENERAL_PRACTICE } from '../core/plan/practice.js';
@@ -118,77 +114,6 @@ const camInstallCalculator = calculator({
   compute: camInstall,
 });
 
-const pair = z.tuple([number, number]);
-const lobeFromCardCalculator = calculator({
-  name: 'lobe-from-card',
-  summary: 'A made-up smooth lobe through two durations of a card. A swept lobe always beats it.',
-  input: z.object({
-    unit,
-    lobeLift: positive,
-    durations: z
-      .array(z.object({ lift: positive, duration: positive.max(720, 'at most 720') }))
-      .length(2, 'two durations at two lifts'),
-    centreline: number,
-    step: number.min(0.05, 'at least 0.05').max(30, 'at most 30').default(1),
-  }),
-  output: z.object({
-    unit: answerUnit,
-    points: z.array(z.tuple([figure, figure])),
-    halfWidth: figure,
-    power: figure,
-    synthetic: z.literal(true),
-  }),
-  compute: ({ unit, ...input }) => ({ unit, ...lobeFromCard(input) }),
-});
-
-/** Trust in a dial that shows half thousandths, inches. */
-export const DIAL_UNCERTAINTY_IN = 0.0005;
-const flanks = { opening: figure, closing: figure };
-const extremes = z.object({ max: figure, atDeg: figure, min: figure, minAtDeg: figure });
-
-export const lobeAnalysisSchema = z.object({
-  peak: z.object({ lift: figure, deg: figure }),
-  durations: z.array(z.object({ lift: figure, ...flanks, duration: figure })),
-  centrelineByArea: figure,
-  centrelines: z.array(z.object({ drop: figure, ...flanks, centreline: figure })),
-  asymmetryDeg: figure,
-  area: figure,
-  velocity: extremes,
-  acceleration: extremes,
-  smoothing: z.object({ method: z.literal('reinsch-smoothing-spline'), uncertainty: figure, rms: figure }),
-  curve: z.array(z.tuple([figure, figure, figure, figure])),
-});
-
-/** A sweep as it is sent: pairs of crank degrees and lift. */
-export const sweepShape = {
-  unit,
-  points: list(pair, { most: 8000, of: ['point', 'points'] }),
-  measuredAt: z.enum(['lobe', 'valve']).default('lobe'),
-  rockerRatio: positive.optional(),
-  lash: number.min(0, 'not below zero').optional(),
-  uncertainty: positive.optional(),
-  /** Left out: where the trade looks at a lobe, as far as this one reaches. */
-  lifts: list(positive, { most: 50, of: ['lift', 'lifts'] }).optional(),
-  drops: list(positive, { most: 50, of: ['drop', 'drops'] }).optional(),
-};
-const sweepSchema = z.object(sweepShape);
-
-/** Analyses a sweep as it was sent, in its own unit. @throws ImpossibleInput */
-export function analyseSweep({ unit, ...input }: z.infer<typeof sweepSchema>) {
-  const uncertainty = input.uncertainty ?? fromCanonical(toCanonical(DIAL_UNCERTAINTY_IN, 'in'), unit);
-  const reach = Math.max(0, ...input.points.map(([, lift]) => atLobe(input, lift)));
-  const { lifts = lookedAt(unit, reach).lifts, drops = lookedAt(unit, reach).drops } = input;
-  return lobeAnalyse({ ...input, lifts, drops, uncertainty });
-}
-
-const lobeAnalyseCalculator = calculator({
-  name: 'lobe-analyse',
-  summary: 'A swept lobe, smoothed: peak, durations, centrelines, asymmetry, area, velocity and acceleration.',
-  input: sweepSchema,
-  output: lobeAnalysisSchema.extend({ unit: answerUnit }),
-  compute: (input) => ({ unit: input.unit, ...analyseSweep(input) }),
-});
-
 export const camCalculators = [
   trueTdcCalculator,
   dialReadingCalculator,
@@ -196,6 +121,4 @@ export const camCalculators = [
   camEventsCalculator,
   camCentrelineCalculator,
   camInstallCalculator,
-  lobeFromCardCalculator,
-  lobeAnalyseCalculator,
 ];

@@ -7,6 +7,7 @@ import { siblings } from '../core/judge/siblings.js';
 import { lash } from '../core/valvetrain/lash.js';
 import { preload } from '../core/valvetrain/preload.js';
 import { camCalculators } from './calc-cam.js';
+import { lobeCalculators } from './calc-lobe.js';
 import { answerUnit, calculator, figure, number, positive, unit, type Calculator } from './calculator.js';
 import { cardEventsSchema } from './engine.js';
 import { list } from './list.js';
@@ -135,4 +136,5 @@ export const CALCULATORS = [
   siblingsCalculator,
   judgeCalculator,
   ...camCalculators,
+  ...lobeCalculators,
 ] as unknown as Calculator[];

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { lobeAnalysisSchema, sweepShape } from './calc-cam.js';
+import { lobeAnalysisSchema, sweepShape } from './calc-lobe.js';
 
 /** What goes to the worker that analyses swept lobes off the main thread, and what comes back. */
 export const lobeTask = z.object({ id: z.number(), sweep: z.object(sweepShape) });

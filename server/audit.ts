@@ -52,7 +52,7 @@ try {
   } else {
     console.error(`The audit log of ${rows} acts and the ${held} rows of the tables do not agree:`);
     for (const { at, fault } of faults.slice(0, MOST_NAMED)) console.error(`  ${at} ${SAID[fault]}`);
-    if (faults.length > MOST_NAMED) console.error(`  and ${faults.length - MOST_NAMED} more or above`);
+    if (faults.length > MOST_NAMED) console.error(`  and ${faults.length - MOST_NAMED} more`);
   }
   process.exit(faults.length === 0 ? 0 : 1);
 } catch (error) {

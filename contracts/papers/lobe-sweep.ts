@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { findPlace } from '../../core/engine/places.js';
-import { analyseSweep, lobeAnalysisSchema, sweepShape } from '../calc-cam.js';
+import { analyseSweep, lobeAnalysisSchema, sweepShape } from '../calc-lobe.js';
 import { paperKind } from './paper-kind.js';
 
 export const postSweepSchema = z.object({ ...sweepShape, place: z.string().toUpperCase() });

@@ -25,11 +25,12 @@ const copy = () => {
   return folder;
 };
 
+/** Where a small disk is mounted, in a namespace of its own. */
+const small = join(tmpdir(), 'utex-small-disk');
 const mayMount = process.platform === 'linux' && spawnSync('unshare', ['-m', 'true']).status === 0;
 if (!mayMount) console.log('Without the right to mount, the tests on full and read-only disks are left out.');
 
 (mayMount ? describe : describe.skip)('on a disk that is full', () => {
-  const small = '/tmp/utex-small-disk';
   let server: Started;
   /** The small disk as it is seen from here: in the namespace of the server. */
   const seen = () => `/proc/${server.process.pid}/root${small}`;
@@ -87,7 +88,6 @@ describe('a start that cannot be says why in one sentence, and ends', () => {
   ])('%s', async (_, folder, env, said) => expect(await refusal(folder(), env)).toMatch(said)); // prettier-ignore
 
   (mayMount ? test : test.skip)('a disk that is read-only, and one that is full', async () => {
-    const small = '/tmp/utex-small-disk';
     const mounted = (options: string, then: string) => ['unshare', '-m', 'sh', '-c', `mkdir -p ${small} && mount -t tmpfs -o ${options} tmpfs ${small} && cp -r ${whole} ${small}/data && ${then} exec "$@"`, 'sh']; // prettier-ignore
     const readOnly = mounted('size=150m', `mount -o remount,ro ${small} &&`);
     expect(await refusal(`${small}/data`, {}, readOnly)).toMatch(/cannot be written to/);

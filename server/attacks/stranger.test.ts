@@ -114,6 +114,9 @@ describe('cannot hold the server', () => {
       expect(answer.body.error.issues.length).toBeLessThanOrEqual(50);
       expect(JSON.stringify(answer.body).length).toBeLessThan(10_000);
     }
+    const card = { lobeLift: 0.3, durations: wrong, centreline: 106 };
+    const refused = await shop.as('stranger')('POST', '/api/calc/lobe-from-card', card);
+    expect(refused.body.error.issues).toEqual([{ path: 'durations', message: expect.stringContaining('at most 2') }]);
     const sweep = { points: Array.from({ length: 8_000 }, () => ['x', 'y']) };
     const { body } = await shop.as('stranger')('POST', '/api/calc/lobe-analyse', sweep);
     expect(body.error).toMatchObject({ code: 'request.invalid', issueCount: 16_000 });

@@ -12,7 +12,7 @@ import { flagUnit } from '../../core/sheet/flag-unit.js';
 import { recordedMark } from '../../core/record/recorded-mark.js';
 import { fromCanonical, toCanonical } from '../../core/units/units.js';
 import { formatValue } from '../../core/units/format.js';
-import { DIAL_UNCERTAINTY_IN } from '../../contracts/calc-cam.js';
+import { DIAL_UNCERTAINTY_IN } from '../../contracts/calc-lobe.js';
 import { dateOf, drawTable, INK, INNER, PAGE, roomFor, title, write, type Cell, type Doc } from './pdf-page.js';
 
 /** How a row of the tables is called: the place without its cylinder, which stands above. */

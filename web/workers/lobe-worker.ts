@@ -1,4 +1,4 @@
-import { analyseSweep } from '../../contracts/calc-cam.js';
+import { analyseSweep } from '../../contracts/calc-lobe.js';
 import { asIssues } from '../../contracts/wording/impossible.js';
 import { lobeTask, type LobeOutcome } from '../../contracts/lobe-worker.js';
 import { ImpossibleInput } from '../../core/impossible.js';

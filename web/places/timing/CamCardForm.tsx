@@ -1,4 +1,3 @@
-import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { useWatch, type FieldPath } from 'react-hook-form';
@@ -9,11 +8,10 @@ import { FormChoice, FormField } from '../../app/FormField.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useDraftForm } from '../../state/draft.js';
-import { useLooksOn } from '../../state/session.js';
 import { CardWheel } from './CardWheel.js';
 import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf, readDraft, typedEvents, type CardForm } from './card-form.js';
 import { LIFT_UNITS, LOBE_OR_VALVE } from './choices.js';
-import { NotFiled } from './NotFiled.js';
+import { FormEnd } from './FormEnd.js';
 
 const LABEL = new Map(CARD_FIELDS.flatMap(({ fields }) => fields));
 const figure = (value: number) => String(Number(value.toFixed(4))).replace('-', '−');
@@ -32,7 +30,6 @@ export function CamCardForm() {
   const { control, handleSubmit, setError } = form;
   const [problem, setProblem] = useState<string | null>(null);
   const { enqueueSnackbar } = useSnackbar();
-  const looksOn = useLooksOn();
   const typed = useWatch({ control }) as CardForm;
   const checked = useMemo(() => checkCard(typed), [typed]);
   const completed = useMemo(() => (checked.card ? completeCard(checked.card) : null), [checked]);
@@ -104,19 +101,7 @@ export function CamCardForm() {
             {completed.absent.map((path) => (LABEL.get(path) ?? path).toLowerCase()).join(', ')}.
           </p>
         )}
-        {problem && (
-          <p role="alert" style={{ color: 'var(--flag)' }}>
-            {problem}
-          </p>
-        )}
-        {!looksOn && (
-          <div className="measuring-form-end">
-            <Button type="submit" variant="contained">
-              File the card
-            </Button>
-            {isDraft && <NotFiled what="card" onDrop={settle} />}
-          </div>
-        )}
+        <FormEnd file="File the card" what="card" problem={problem} isDraft={isDraft} onDrop={settle} />
       </div>
       <CardWheel events={completed?.figures ?? typedEvents(typed)} />
     </form>

@@ -119,7 +119,7 @@ export function Decision() {
           <p className="now-hint">The wheel slipped after the centreline was read. Read it again before deciding.</p>
         )
       )}
-      <fieldset>
+      <fieldset className="sprocket-choice">
         <TextField
           select
           label="Target"

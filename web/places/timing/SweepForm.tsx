@@ -1,4 +1,3 @@
-import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
@@ -6,18 +5,16 @@ import { spokenPlace } from '../../../core/engine/places.js';
 import { act, sayError } from '../../app/api.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { useDesk } from '../../state/use-desk.js';
-import { useLooksOn } from '../../state/session.js';
 import { LIFT_UNITS, LOBE_OR_VALVE } from './choices.js';
+import { FormEnd } from './FormEnd.js';
 import { LobeChart } from './LobeChart.js';
 import { LobeTable } from './LobeTable.js';
-import { NotFiled } from './NotFiled.js';
 import { useSweep } from './use-sweep.js';
 
 /** A whole lobe: pairs of angle and lift, typed, streamed by a gauge or pasted, smoothed and told. */
 export function SweepForm() {
   const { engine, reload } = useDesk();
   const { enqueueSnackbar } = useSnackbar();
-  const looksOn = useLooksOn();
   const { form, valves, liftsAsked, askLifts, isDraft, typed, sweep, slow, analysis, atValve, problems, goTo, settle } =
     useSweep();
   const { control, handleSubmit } = form;
@@ -76,19 +73,14 @@ export function SweepForm() {
             help="one pair a line, typed, pasted, or sent by a gauge that ends with Enter"
             slotProps={{ htmlInput: { spellCheck: false, style: { fontFamily: 'var(--figure)' } } }}
           />
-          {problem && (
-            <p role="alert" style={{ color: 'var(--flag)' }}>
-              {problem}
-            </p>
-          )}
-          {!looksOn && (
-            <div className="measuring-form-end">
-              <Button type="submit" variant="contained" disabled={!analysis}>
-                Keep this lobe
-              </Button>
-              {isDraft && <NotFiled what="lobe" onDrop={settle} />}
-            </div>
-          )}
+          <FormEnd
+            file="Keep this lobe"
+            what="lobe"
+            problem={problem}
+            disabled={!analysis}
+            isDraft={isDraft}
+            onDrop={settle}
+          />
         </div>
         <div aria-live="polite">
           {slow && <progress aria-label="Analysing the lobe" />}
