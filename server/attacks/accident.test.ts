@@ -60,7 +60,6 @@ if (!mayMount) console.log('Without the right to mount, the tests on full and re
 
     rmSync(join(seen(), 'filler'));
     expect((await take()).status).toBe(200);
-    await new Promise((resolve) => setTimeout(resolve, 600));
     expect((await ask('GET', '/api/health')).body).toMatchObject({ ok: true, dataFolder: 'writable' });
     const { readings } = (await ask<{ readings: { id: string }[] }>('GET', `/api/engines/${id}/readings`)).body;
     expect(readings.map((one) => one.id)).toEqual([reading.id]);

@@ -1,85 +1,21 @@
 import type { NewReading, SavedReading } from '../../contracts/reading.js';
-import type { ErrorCode, Issue } from '../../contracts/errors.js';
 import type { Person } from '../../contracts/shop.js';
-import { wordEntry } from '../../contracts/wording/entry.js';
 import { wordHint } from '../../contracts/wording/hint.js';
 import { wordImpossibility } from '../../contracts/wording/impossible.js';
 import { wordSource } from '../../contracts/wording/limit.js';
-import { findPlace } from '../../core/engine/places.js';
-import { atValue, type At, type Measure } from '../../core/plan/measure.js';
-import { findMeasure, measureOf } from '../../core/plan/measures.js';
-import { readEntry } from '../../core/plan/read-entry.js';
+import { measureOf } from '../../core/plan/measures.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import type { Answer } from '../../core/sheet/answer.js';
-import { BUILD, slotKey, type Slot } from '../../core/sheet/slot.js';
+import { slotKey } from '../../core/sheet/slot.js';
 import { CANONICAL_UNIT, type Unit } from '../../core/units/units.js';
 import { Failure } from '../failure.js';
 import type { EngineRow } from '../store/engine-store.js';
 import { isUniqueViolation } from '../store/database.js';
 import { idsElsewhere, insertReadings, readingRow } from '../store/reading-store.js';
+import { check, type Item, type Refused } from './check-reading.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
 import type { FileAtHand } from './files-at-hand.js';
-
-/** A refusal of one item; the first of a batch gives the answer its code. */
-interface Refused extends Issue {
-  code: ErrorCode;
-}
-
-/** An item as it was sent, with the slot it belongs to and its canonical value. */
-interface Item {
-  sent: NewReading;
-  slot: Slot;
-  value: number;
-}
-
-/** What the value was taken at, as its measure tells it apart; undefined where nothing was said, null where it cannot be. */
-function atOf({ at: by }: Measure, { at, atLiftMm }: NewReading): At | undefined | null {
-  const first = by && atLiftMm !== undefined ? { by, value: atValue(atLiftMm) } : undefined;
-  if (at && at.by !== by) return null;
-  if (atLiftMm !== undefined && (!first || (at && at.value !== first.value))) return null;
-  return at ?? first;
-}
-
-/** An item as it will stand, or why it is refused: unknown measure, place or unit, or text that is no number. */
-function check({ engine }: EngineRow, sent: NewReading, index: number): Item | Refused {
-  const at = (field: string) => `readings.${index}.${field}`;
-  const measure = findMeasure(sent.measure);
-  if (!measure)
-    return { code: 'reading.unknown-measure', path: at('measure'), message: `there is no measure ${sent.measure}` };
-  if (measure.lifter && measure.lifter !== engine.lifter)
-    return {
-      code: 'reading.wrong-lifter',
-      path: at('measure'),
-      message: `${measure.key} is of ${measure.lifter} lifters, and this engine has ${engine.lifter} ones`,
-    };
-  const place = findPlace(engine, measure.scope, sent.place);
-  if (place === undefined)
-    return {
-      code: 'reading.unknown-place',
-      path: at('place'),
-      message: `this engine has no ${measure.scope} ${sent.place} to take ${measure.key} at`,
-    };
-  if (!measure.units.includes(sent.unit as Unit))
-    return {
-      code: 'reading.unknown-unit',
-      path: at('unit'),
-      message: `${measure.key} is taken in ${measure.units.join(', ')}, not in ${sent.unit}`,
-    };
-  const taken = atOf(measure, sent);
-  if (taken === null)
-    return {
-      code: 'reading.wrong-at',
-      path: at(sent.at ? 'at' : 'atLiftMm'),
-      message: measure.at ? `${measure.key} is taken at one ${measure.at}` : `${measure.key} is taken at no lift or setting`,
-    }; // prettier-ignore
-  const entry = readEntry(measure, sent.entered, sent.unit as Unit);
-  if (!entry.ok)
-    return { code: 'reading.not-a-number', path: at('entered'), message: wordEntry(entry.reason, measure) };
-  const occasion = sent.occasion === BUILD ? undefined : sent.occasion;
-  const slot = { measure: measure.key, place, ...(taken ? { at: taken } : {}), ...(occasion ? { occasion } : {}) };
-  return { sent, slot, value: entry.value };
-}
 
 const utc = (time: string) => new Date(time).toISOString();
 

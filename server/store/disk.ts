@@ -12,6 +12,7 @@ export class CannotWrite extends Error {}
  * where it cannot make the next one it never comes back: with less than this left, nothing is begun.
  */
 const ROOM = 64 * 1024 * 1024;
+/** How long it is believed that bytes reach the disk, ms: anybody may ask for the health, as often as he likes. */
 const BELIEVED_MS = 500;
 
 /** What errors of the system and of the database (SQLSTATE 53100, 58030) say of a disk that takes nothing. */
@@ -38,9 +39,10 @@ export class Disk {
 
   /** Writes a few bytes through to the disk and takes them away again: what is only believed may be wrong. */
   check(): DiskState {
+    if (!this.hasRoom()) return 'full';
     if (performance.now() - this.checkedAt < BELIEVED_MS) return this.state;
     this.checkedAt = performance.now();
-    this.state = this.hasRoom() ? this.tryWriting() : 'full';
+    this.state = this.tryWriting();
     return this.state;
   }
 
