@@ -169,6 +169,7 @@ export const flagSchema = z.object({
   limit: edgesSchema.nullable(),
   open: z.boolean(),
   disposition: dispositionSchema.nullish(),
+  settled: z.literal(true).optional(),
   lapsed: z.literal(true).optional(),
 });
 const missingSchema = z.object({

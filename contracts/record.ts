@@ -24,7 +24,7 @@ export const buildRecordSchema = z.object({
   signedAt: z.string(),
   specSet: specSetSchema,
   values: z.array(sheetRowSchema),
-  dealtWith: z.array(flagSchema.omit({ open: true, lapsed: true })),
+  dealtWith: z.array(flagSchema.omit({ open: true, lapsed: true, settled: true })),
   notMeasured: z.array(z.object({ measure: z.string(), place: z.string(), by: z.string(), reason: z.string() })),
   readings: z.array(readingSchema),
   camCard: camCardSchema.nullable(),

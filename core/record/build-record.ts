@@ -43,7 +43,7 @@ export interface BuildRecord {
   specSet: SpecSet;
   values: RecordedRow[];
   /** Every value that was out at any time and how it was settled. */
-  dealtWith: Omit<Flag, 'open' | 'lapsed'>[];
+  dealtWith: Omit<Flag, 'open' | 'lapsed' | 'settled'>[];
   notMeasured: { measure: string; place: string; by: string; reason: string }[];
   /** Every reading, earlier tries included. */
   readings: Reading[];
@@ -114,7 +114,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
         ...row,
         limit: limit && { ...limit, source: wordSource(limit.source) },
       })),
-      dealtWith: sheet.flags.map(({ open, lapsed, ...flag }) => flag),
+      dealtWith: sheet.flags.map(({ open, lapsed, settled, ...flag }) => flag),
       notMeasured: sheet.missing.map(({ measure, place, disposition }) => ({
         measure,
         place,

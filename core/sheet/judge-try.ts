@@ -52,6 +52,12 @@ export function verdictOn(judging: Judging, one: Try): Judged['verdict'] {
   return byLimit(judging, one, judging.stand.carried(one)).verdict;
 }
 
+/** Judges the try that counts in its slot as `judgeTry` does, without what is odd about it. */
+export function verdictOfCounting(judging: Judging, one: Try): Omit<Judged, 'hints'> {
+  const own = byLimit(judging, one, carriedBy(judging, one));
+  return isSuspect(judging.doubtOf(one)) ? { ...own, verdict: 'suspect' } : own;
+}
+
 /** Places whose values are compared with each other: those judged by the same limit. */
 function alike(spec: SpecSet, measure: string, a: string, b: string): boolean {
   // Intake and exhaust lobes are ground to different lifts, limit or no limit.
@@ -105,12 +111,10 @@ function otherValve(judging: Judging, one: Try, { verdict, judgedAs }: Omit<Judg
 
 /** Judges the try that counts in its slot: by its limit, against its siblings, and by whether its angle holds. */
 export function judgeTry(judging: Judging, one: Try): Judged {
-  const carried = carriedBy(judging, one);
-  const own = byLimit(judging, one, carried);
-  const doubt = judging.doubtOf(one);
-  const verdict = isSuspect(doubt) ? 'suspect' : own.verdict;
+  const own = verdictOfCounting(judging, one);
   // What says a reading otherwise is as odd as the reading, and no odder.
-  if (one.derived?.carried) return { ...own, verdict, hints: [] };
+  if (one.derived?.carried) return { ...own, hints: [] };
+  const doubt = judging.doubtOf(one);
   const hints = hintsFor({
     measure: measureOf(one.measure),
     place: one.place,
@@ -122,7 +126,6 @@ export function judgeTry(judging: Judging, one: Try): Judged {
   });
   return {
     ...own,
-    verdict,
     hints: [...(doubt ? [{ code: doubt }] : []), ...hints, ...otherValve(judging, one, own), ...ownHints(judging, one)],
   };
 }

@@ -3,7 +3,7 @@ import type { Hint } from '../judge/hints.js';
 import type { At } from '../plan/measure.js';
 import { measureOf } from '../plan/measures.js';
 import { CANONICAL_UNIT, type Unit } from '../units/units.js';
-import { judgeTry, type Judged } from './judge-try.js';
+import { judgeTry, verdictOfCounting, type Judged } from './judge-try.js';
 import type { Judging } from './judging.js';
 import type { AppliedLimit } from './limits.js';
 import { isBuild } from './slot.js';
@@ -32,10 +32,10 @@ export interface SheetRow<Limit = AppliedLimit> {
 }
 
 /** The try that counts in a slot: the newest; for a measure that counts the worst, the one with least to spare. */
-function counting(judging: Judging, history: readonly Try[]): Try {
+export function counting(judging: Judging, history: readonly Try[]): Try {
   const newest = history[history.length - 1];
   if (measureOf(newest.measure).counts !== 'worst') return newest;
-  const { limit } = judgeTry(judging, newest);
+  const { limit } = verdictOfCounting(judging, newest);
   const spare = ({ value }: Try) =>
     Math.min(value - (limit?.min ?? (limit?.max === undefined ? 0 : -Infinity)), (limit?.max ?? Infinity) - value);
   const replaced = new Set(history.map(({ supersedes }) => supersedes));

@@ -5,8 +5,8 @@ import type { Stage } from '../plan/measure.js';
 import { measureOf } from '../plan/measures.js';
 import type { SpecSet } from '../plan/spec-sets.js';
 import type { Disposition } from './acts.js';
-import { dispositionsOf, type EngineFile } from './engine-file.js';
-import { flagsIn, type Decided, type Flag } from './flags.js';
+import type { EngineFile } from './engine-file.js';
+import { decidedIn, flagsIn, type Flag } from './flags.js';
 import { judgingOf } from './judging.js';
 import { rowOf, type SheetRow } from './row.js';
 import { isBuild } from './slot.js';
@@ -51,7 +51,7 @@ function inOrder(stand: Stand): (readonly Try[])[] {
 }
 
 /** Every required limit at every place where it applies. */
-function requiredPlaces(engine: Engine, spec: SpecSet): { measure: string; place: string }[] {
+export function requiredPlaces(engine: Engine, spec: SpecSet): { measure: string; place: string }[] {
   return spec.limits
     .filter((limit) => limit.required)
     .flatMap((limit) =>
@@ -70,10 +70,7 @@ function requiredPlaces(engine: Engine, spec: SpecSet): { measure: string; place
 export function sheetOf(file: EngineFile, stand: Stand = standOf(file)): Sheet {
   const { engine, spec } = file;
   const judging = judgingOf(file, stand);
-  const newest = new Map(
-    dispositionsOf(file).map((made) => [`${made.readingId} ${made.measure} ${made.place}`, made] as const),
-  );
-  const decided: Decided = (readingId, measure, place) => newest.get(`${readingId} ${measure} ${place}`);
+  const decided = decidedIn(file);
 
   const rows: SheetRow[] = [];
   const flags: Flag[] = [];

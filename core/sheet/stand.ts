@@ -28,6 +28,7 @@ export class Stand {
   private readonly slots = new Map<string, History>();
   private readonly families = new Map<string, History[]>();
   private readonly measures = new Map<string, Set<History>>();
+  private readonly places = new Map<string, Set<History>>();
   private readonly makings = new Map<string, Try[]>();
   /** For each turn, the histories that it was written to. */
   private readonly log: History[][] = [];
@@ -96,6 +97,16 @@ export class Stand {
     return [...(this.measures.get(measure) ?? [])].filter((history) => history.length > 0);
   }
 
+  /** Every slot at a place. */
+  atPlace(place: string): (readonly Try[])[] {
+    return [...(this.places.get(place) ?? [])].filter((history) => history.length > 0);
+  }
+
+  /** The values that were written at a turn: what was read, then what followed. */
+  writtenAt(turn: number): Try[] {
+    return this.log[turn].map((history) => history.findLast((one) => one.turn === turn)!);
+  }
+
   /** What followed from a reading. */
   madeBy(id: string): readonly Try[] {
     return this.makings.get(id) ?? [];
@@ -119,6 +130,7 @@ export class Stand {
       const family = familyKey(one);
       this.families.set(family, [...(this.families.get(family) ?? []), history]);
       this.measures.set(one.measure, (this.measures.get(one.measure) ?? new Set()).add(history));
+      this.places.set(one.place, (this.places.get(one.place) ?? new Set()).add(history));
     }
     history.push(one);
     return history;
