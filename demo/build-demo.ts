@@ -5,7 +5,7 @@ import { acknowledgeCautions, decide } from '../server/services/acts.js';
 import { Engines } from '../server/services/engines.js';
 import { addPerson, openShop } from '../server/services/people.js';
 import { Readings } from '../server/services/readings.js';
-import { sign } from '../server/services/records.js';
+import { Signing } from '../server/services/signing.js';
 import { PAPER_KINDS } from '../contracts/papers/papers.js';
 import { filePaper } from '../server/services/papers.js';
 import type { DemoEngine } from './acts.js';
@@ -73,7 +73,7 @@ async function buildEngine(
         await decide(context, engines, id, act.action === 'accepted' ? lead : builder, act);
         break;
       case 'sign':
-        await sign(context, engines, id, lead);
+        await new Signing(context, engines).sign(id, lead);
         break;
     }
   }

@@ -17,7 +17,7 @@ import { sheetOf } from '../sheet/sheet.js';
  * acceptance falls with the verdict, value or limit that it was about, drops are paired drop by drop, and a value that is
  * computed has a verdict only by a limit of its own.
  */
-const FORMULA_VERSION = '3';
+export const FORMULA_VERSION = '3';
 
 interface Signatory {
   handle: string;
@@ -53,7 +53,7 @@ export interface BuildRecord {
   sweeps: LobeSweep[];
   /** Every other paper of the engine, whole. */
   papers: Paper[];
-  /** SHA-256 of the newest act of the shop before this signature: an end of that chain that goes missing shows by it. */
+  /** SHA-256 of the newest act of the shop when what is signed was read: an end of that chain that goes missing shows by it. */
   auditHead: string;
   statement: string;
 }

@@ -1,7 +1,7 @@
 import type { Impossibility } from '../impossible.js';
 import type { EngineFile } from './engine-file.js';
 import type { Judged } from './judge-try.js';
-import { judgingOf } from './judging.js';
+import { judgingOf, type Judging } from './judging.js';
 import type { Reading } from './reading.js';
 import { rowOf, type SheetRow } from './row.js';
 import type { Sheet } from './sheet.js';
@@ -18,9 +18,13 @@ export interface Answer extends Judged {
  * has a limit; if not, what follows from it.
  *
  * @param stand the file's readings walked through, where somebody keeps it
+ * @param judging made of both, where somebody keeps it
  */
-export function judgeLast(file: EngineFile, stand: Stand = standOf(file)): Answer {
-  const judging = judgingOf(file, stand);
+export function judgeLast(
+  file: EngineFile,
+  stand: Stand = standOf(file),
+  judging: Judging = judgingOf(file, stand),
+): Answer {
   const last = file.readings[file.readings.length - 1];
   const own = rowOf(judging, stand.tries(last));
   const made = stand.madeBy(last.id).map((value) => rowOf(judging, stand.tries(value)));

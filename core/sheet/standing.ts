@@ -5,9 +5,9 @@ import { worstOf, type Mark } from '../judge/mark.js';
 import { measureOf } from '../plan/measures.js';
 import type { SpecSet } from '../plan/spec-sets.js';
 import { isSigned, type EngineFile } from './engine-file.js';
-import { decidedIn, flagOf, type Flag } from './flags.js';
+import { decidedIn, flagOf, type Decided, type Flag } from './flags.js';
 import { verdictOfCounting } from './judge-try.js';
-import { judgingOf } from './judging.js';
+import { judgingOf, type Judging } from './judging.js';
 import { markOf } from './marks.js';
 import { counting } from './row.js';
 import { requiredPlaces } from './sheet.js';
@@ -86,10 +86,12 @@ export class KeptStanding {
     if (measure === 'bore') for (const valve of this.valves) if (cylinderOf(valve) === place) this.stale.add(valve);
   }
 
-  /** @param file its readings are those of the stand */
-  of(file: EngineFile): Standing {
+  /**
+   * @param file its readings are those of the stand
+   * @param judging made of both, where somebody keeps it
+   */
+  of(file: EngineFile, judging: Judging = judgingOf(file, this.stand)): Standing {
     if (this.stale.size > 0) {
-      const judging = judgingOf(file, this.stand);
       const decided = decidedIn(file);
       for (const place of this.stale) this.known.set(place, this.judgePlace(place, judging, decided));
       this.stale.clear();
@@ -112,11 +114,7 @@ export class KeptStanding {
     };
   }
 
-  private judgePlace(
-    place: string,
-    judging: ReturnType<typeof judgingOf>,
-    decided: ReturnType<typeof decidedIn>,
-  ): AtPlace {
+  private judgePlace(place: string, judging: Judging, decided: Decided): AtPlace {
     const judged = this.stand.atPlace(place).map((history) => {
       const one = counting(judging, history);
       const { verdict, limit } = verdictOfCounting(judging, one);

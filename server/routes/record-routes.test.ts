@@ -7,7 +7,7 @@ import { buildRecordSchema, type RecordSummary, type VerifyAnswer } from '../../
 import { LAYOUTS } from '../../core/engine/layouts.js';
 import { placesOf } from '../../core/engine/places.js';
 import { PALETTE } from '../../core/drawing/palette.js';
-import { issueRecord } from '../record/issue.js';
+import { signFiles } from '../record/issue.js';
 import { markInk } from '../record/pdf-page.js';
 import { openEngine, openTestShop, typed, type TestShop } from '../test-shop.js';
 
@@ -158,7 +158,7 @@ describe('the record', () => {
     const { json, pdf } = await signedFiles();
     const payload = Buffer.from(JSON.parse(json.toString()).payload, 'base64url');
     const record = buildRecordSchema.parse(JSON.parse(payload.toString()));
-    const again = await issueRecord(record, shop.context.keys);
+    const again = await signFiles(record, shop.context.keys);
     expect(again.jws).toBe(json.toString());
     expect(Buffer.from(again.pdf).equals(pdf)).toBe(true);
   });

@@ -3,7 +3,9 @@ import { API } from '../../contracts/api.js';
 import { Failure } from '../failure.js';
 import type { Context } from '../services/context.js';
 import type { Engines } from '../services/engines.js';
-import { LARGEST_FILE, lookUp, sign, verify } from '../services/records.js';
+import { LARGEST_FILE } from '../record/largest-file.js';
+import { Signing } from '../services/signing.js';
+import { lookUp, verify } from '../services/verifying.js';
 import { findJws, findPdf, listRecords } from '../store/record-store.js';
 import type { App } from './app-type.js';
 import { asFile } from './engine-routes.js';
@@ -16,11 +18,11 @@ const MOST_AT_ONCE = 8;
 /** Signing, the signed files, and verifying them, which needs no sign-in. */
 export function recordRoutes(app: App, context: Context, engines: Engines): void {
   const { database, keys } = context;
+  const signing = new Signing(context, engines);
 
   route(app, 'POST /api/engines/:id/records', SIGNING, async ({ params, person, body }) => {
     const { id: made, missing, reason } = body ?? {};
-    const { id } = await engines.get(params.id);
-    return sign(context, engines, id, person, {
+    return signing.sign(params.id, person, {
       ...(made === undefined ? {} : { id: made }),
       ...(missing ? { acceptMissing: { reason: reason! } } : {}),
     });

@@ -10,6 +10,7 @@ import type { Flag } from '../../core/sheet/flags.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
 import { Failure } from '../failure.js';
 import { actRow, findAct, listActs } from '../store/act-store.js';
+import type { EngineRow } from '../store/engine-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
 
@@ -22,22 +23,24 @@ import type { Engines } from './engines.js';
 async function file(
   { audit, database }: Context,
   engines: Engines,
-  engineId: string,
+  row: EngineRow,
   act: Act,
   name: string,
   body: object,
 ): Promise<Act> {
   const at = new Date(act.at);
-  const filed = await audit.exclusively(async () => {
+  return audit.exclusively(async () => {
     const known = await findAct(database, act.id);
-    if (known && !isSame(known, engineId, act)) throw new Failure('act.id-taken');
+    if (known && !isSame(known, row.id, act)) throw new Failure('act.id-taken');
     if (known) return known.act;
-    const entry = { at, by: act.by, act: name, engineId, body: { ...body }, rows: [actRow(engineId, act)] };
-    await audit.put(() => entry);
+    const entry = { at, by: act.by, act: name, engineId: row.id, body: { ...body }, rows: [actRow(row.id, act)] };
+    await engines.atHand.put(
+      row,
+      () => entry,
+      (hand) => hand.addAct(act),
+    );
     return act;
   });
-  engines.atHand.forget(engineId);
-  return filed;
 }
 
 /** Whether an act that is there already is the one that was sent: by the same person, about the same, for the same reason. */
@@ -60,8 +63,8 @@ export async function acknowledgeCautions(
   by: Person,
   stage: Stage,
 ): Promise<Stage[]> {
-  const { id } = await engines.get(engineId);
-  const acknowledged = async () => acknowledgedOf({ acts: (await listActs(context.database, [id])).get(id)! });
+  const row = await engines.get(engineId);
+  const acknowledged = async () => acknowledgedOf({ acts: await listActs(context.database, row.id) });
   if ((await acknowledged()).includes(stage)) return acknowledged();
   const act: Act = {
     kind: 'caution',
@@ -70,7 +73,7 @@ export async function acknowledgeCautions(
     by: by.handle,
     at: context.clock.now().toISOString(),
   };
-  await file(context, engines, id, act, 'caution.acknowledged', { stage });
+  await file(context, engines, row, act, 'caution.acknowledged', { stage });
   return acknowledged();
 }
 
@@ -96,7 +99,8 @@ export async function decide(
   const { measure, action, reason } = asked;
   if (action === 'accepted' && by.role !== 'lead' && by.role !== 'owner') throw new Failure('disposition.lead-only');
 
-  const { id, engine } = await engines.get(engineId);
+  const row = await engines.get(engineId);
+  const { id, engine } = row;
   const scope = findMeasure(measure)?.scope;
   const place = (scope && findPlace(engine, scope, asked.place)) ?? asked.place;
   const known = asked.id ? await findAct(context.database, asked.id) : null;
@@ -132,7 +136,7 @@ export async function decide(
   const { kind, ...filed } = (await file(
     context,
     engines,
-    id,
+    row,
     { kind: 'disposition', ...made },
     'disposition.made',
     body,

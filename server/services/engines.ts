@@ -1,19 +1,22 @@
+import { LRUCache } from 'lru-cache';
 import { z } from 'zod';
 import { completeEngine, type EngineAnswer, type EngineSummary, type NewEngine } from '../../contracts/engine.js';
 import type { Person } from '../../contracts/shop.js';
 import { asIssues } from '../../contracts/wording/impossible.js';
 import { LAYOUTS } from '../../core/engine/layouts.js';
-import { placesOf } from '../../core/engine/places.js';
 import { checkSpecFits } from '../../core/plan/check-spec-fits.js';
-import { isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
-import { stageMark } from '../../core/sheet/marks.js';
+import type { EngineFile } from '../../core/sheet/engine-file.js';
 import { sheetOf, type Sheet } from '../../core/sheet/sheet.js';
+import { standOf } from '../../core/sheet/stand.js';
+import { KeptStanding } from '../../core/sheet/standing.js';
 import { Failure } from '../failure.js';
 import { isUniqueViolation } from '../store/database.js';
-import { loadFiles } from '../store/engine-file-store.js';
-import { engineRow, findEngine, hasTag, listSpecSets, searchEngines, type EngineRow } from '../store/engine-store.js';
+import { loadFile } from '../store/engine-file-store.js';
+import { engineRow, findEngine, hasTag, listSpecSets, type EngineRow } from '../store/engine-store.js';
+import { putOnFloor, searchFloor } from '../store/floor-store.js';
 import type { Context } from './context.js';
 import { FilesAtHand } from './files-at-hand.js';
+import { SHOWN_BY, shownOf } from './floor.js';
 
 const PAGE = 24;
 /** Engines never change once opened, so those in work are kept at hand; far more than a shop has on its benches. */
@@ -25,7 +28,7 @@ export function toAnswer({ engine, spec, openedAt, ...row }: EngineRow): EngineA
 
 /** Opening engines, finding them, and the floor. */
 export class Engines {
-  private readonly kept = new Map<string, EngineRow>();
+  private readonly kept = new LRUCache<string, EngineRow>({ max: KEPT });
   /** The files of the engines in work. */
   readonly atHand: FilesAtHand;
 
@@ -40,7 +43,6 @@ export class Engines {
     // The column is a uuid: PostgreSQL would call any other text a malformed query, not an unknown engine.
     const row = z.uuid().safeParse(id).success ? await findEngine(this.context.database, id) : null;
     if (!row) throw new Failure('engine.not-found');
-    if (this.kept.size >= KEPT) this.kept.delete(this.kept.keys().next().value!);
     this.kept.set(id, row);
     return row;
   }
@@ -65,6 +67,8 @@ export class Engines {
     const now = clock.now();
     const { tag, title, customer, id = newId() } = asked;
     const row: EngineRow = { id, tag, title, customer, engine, spec, openedAt: now, openedBy: by.handle };
+    const file = { engine, spec, readings: [], acts: [], papers: [], signed: null };
+    const standing = new KeptStanding(engine, spec, standOf(file)).of(file);
     const act = {
       at: now,
       by: by.handle,
@@ -84,6 +88,7 @@ export class Engines {
           () => act,
           async (queries) => {
             if (await hasTag(queries, tag)) throw taken();
+            await putOnFloor(queries, shownOf(row, standing, null), now, SHOWN_BY);
           },
         );
         return row;
@@ -95,8 +100,7 @@ export class Engines {
 
   /** All that an engine is judged from. @throws Failure engine.not-found */
   async file(id: string): Promise<EngineFile> {
-    const row = await this.get(id);
-    return (await loadFiles(this.context.database, [row], 'whole')).get(row.id)!;
+    return loadFile(this.context.database, await this.get(id));
   }
 
   /** @throws Failure engine.not-found */
@@ -108,37 +112,7 @@ export class Engines {
     search: string,
     page: number,
   ): Promise<{ engines: EngineSummary[]; page: number; pages: number; total: number }> {
-    const { database } = this.context;
-    const found = await searchEngines(database, search, (page - 1) * PAGE, PAGE);
-    const files = await loadFiles(database, found.engines, 'current');
-    const engines = found.engines.map((row) => summaryOf(row, files.get(row.id)!));
-    return { engines, page, pages: Math.max(1, Math.ceil(found.total / PAGE)), total: found.total };
+    const { total, engines } = await searchFloor(this.context.database, search, (page - 1) * PAGE, PAGE);
+    return { engines, page, pages: Math.max(1, Math.ceil(total / PAGE)), total };
   }
-}
-
-/** Where an engine stands, from its file. */
-function summaryOf({ touchedAt, ...row }: EngineRow & { touchedAt: Date }, file: EngineFile): EngineSummary {
-  const { id, tag, title, customer, engine } = row;
-  const sheet = sheetOf(file);
-  const flagsOpen = sheet.flags.filter((flag) => flag.open);
-  const unanswered = sheet.missing.filter((missing) => !missing.disposition);
-  const state = () => {
-    if (isSigned(file)) return 'signed';
-    if (sheet.rows.length === 0) return 'opened';
-    if (flagsOpen.length > 0) return 'flagged';
-    return unanswered.length === 0 ? 'to-sign' : 'setting';
-  };
-  return {
-    id,
-    tag,
-    title,
-    customer,
-    banks: engine.banks,
-    marks: Object.fromEntries(placesOf(engine, 'valve').map((place) => [place, stageMark(sheet, 'setting', place)])),
-    ...(sheet.stages.setting ?? { taken: 0, required: 0 }),
-    flagsOpen: flagsOpen.map(({ measure, place, verdict }) => ({ measure, place, verdict })),
-    state: state(),
-    signedAt: isSigned(file) ? file.signed!.signedAt : null,
-    touchedAt: touchedAt.toISOString(),
-  };
 }

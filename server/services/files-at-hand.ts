@@ -1,27 +1,45 @@
-import type { EngineFile } from '../../core/sheet/engine-file.js';
+import { LRUCache } from 'lru-cache';
+import { PAPER_KINDS } from '../../contracts/papers/papers.js';
 import type { Impossibility } from '../../core/impossible.js';
-import type { Reading } from '../../core/sheet/reading.js';
+import type { Act } from '../../core/sheet/acts.js';
 import { judgeLast, type Answer } from '../../core/sheet/answer.js';
+import type { EngineFile, Signed } from '../../core/sheet/engine-file.js';
+import { judgingOf, type Judging } from '../../core/sheet/judging.js';
+import type { Paper } from '../../core/sheet/papers.js';
+import type { Reading } from '../../core/sheet/reading.js';
 import { standOf, type Stand } from '../../core/sheet/stand.js';
-import type { AuditLog } from '../store/audit-log.js';
+import { KeptStanding } from '../../core/sheet/standing.js';
+import type { Act as LoggedAct, AuditLog } from '../store/audit-log.js';
 import type { Database } from '../store/database.js';
-import { loadFiles } from '../store/engine-file-store.js';
+import { loadFile } from '../store/engine-file-store.js';
 import type { EngineRow } from '../store/engine-store.js';
+import { changeFloor, type FloorChange } from '../store/floor-store.js';
+import { shownOf, type OnTheFloor } from './floor.js';
 
-/** Far more engines than a shop has on its benches. */
-const KEPT = 100;
+/** As many readings as are kept in memory, some 2 kB each with all that is made of them. */
+const READINGS_KEPT = 150_000;
+/** What an engine takes by itself, counted in readings. */
+const AN_ENGINE = 50;
 
 /** The file of one engine in work, walked through, so that one more reading is judged at once. */
 export class FileAtHand {
   private readonly readings: Reading[];
   private readonly stand: Stand;
+  private readonly standing: KeptStanding;
   private readonly turns = new Map<string, number>();
-  private readonly file: EngineFile;
+  private file: EngineFile;
+  private judging: Judging | null = null;
+  /** What the floor shows of it, where that is known. */
+  private shown: string | null = null;
 
-  constructor(file: EngineFile) {
+  constructor(
+    private readonly row: OnTheFloor,
+    file: EngineFile,
+  ) {
     this.readings = [...file.readings];
     this.file = { ...file, readings: this.readings };
     this.stand = standOf(file);
+    this.standing = new KeptStanding(file.engine, file.spec, this.stand);
     this.readings.forEach(({ id }, turn) => this.turns.set(id, turn));
   }
 
@@ -37,18 +55,58 @@ export class FileAtHand {
   /** Adds a reading; answers why it cannot be, or null. */
   add(reading: Reading): Impossibility | null {
     this.turns.set(reading.id, this.readings.push(reading) - 1);
-    return this.stand.add(reading);
+    const fault = this.stand.add(reading);
+    this.noteWritten(this.stand.turns - 1);
+    this.filed(1);
+    return fault;
   }
 
   /** Takes back everything behind the first `length` readings: it was not written. */
   rewind(length: number): void {
+    for (let turn = length; turn < this.readings.length; turn++) this.noteWritten(turn);
+    this.filed(length - this.readings.length);
     for (const { id } of this.readings.splice(length)) this.turns.delete(id);
     this.stand.rewind(length);
+    this.shown = null;
+  }
+
+  addAct(act: Act): void {
+    this.file = { ...this.file, acts: [...this.file.acts, act] };
+    // That cautions were read is on no record, and changes no value.
+    if (act.kind === 'caution') return;
+    this.standing.forgetAll();
+    this.filed(1);
+  }
+
+  addPaper(paper: Paper): void {
+    const keepsAll = PAPER_KINDS.some(({ kind, keeps }) => kind === paper.kind && keeps === 'all');
+    const others = this.file.papers.filter(({ kind }) => keepsAll || kind !== paper.kind);
+    this.file = { ...this.file, papers: [...others, paper] };
+    this.judging = null;
+    this.standing.forgetAll();
+    this.filed(1);
+  }
+
+  sign(signed: Signed): void {
+    this.file = { ...this.file, signed };
+  }
+
+  /** Its file as it stands, for whoever reads it now: what comes later is not in it. */
+  read(): EngineFile {
+    return { ...this.file, readings: [...this.readings] };
+  }
+
+  /** How the floor changes with what was added. */
+  floorChange(touchedAt: Date): FloorChange {
+    const shown = JSON.stringify(shownOf(this.row, this.standing.of(this.file, this.judgingNow()), this.file.signed));
+    const change = { engineId: this.row.id, touchedAt, shown: shown === this.shown ? null : shown };
+    this.shown = shown;
+    return change;
   }
 
   /** The judgement of the reading that was added last. */
   judgeLast(): Answer {
-    return judgeLast(this.file, this.stand);
+    return judgeLast(this.file, this.stand, this.judgingNow());
   }
 
   /** The judgement of a reading as it stood when it had just been taken: the same whenever it is asked for. */
@@ -57,15 +115,37 @@ export class FileAtHand {
     if (turn === this.readings.length - 1) return this.judgeLast();
     return judgeLast({ ...this.file, readings: this.readings.slice(0, turn + 1) });
   }
+
+  private judgingNow(): Judging {
+    return (this.judging ??= judgingOf(this.file, this.stand));
+  }
+
+  /** What was written at a turn, or is about to be taken back, is judged anew. */
+  private noteWritten(turn: number): void {
+    for (const { measure, place } of this.stand.writtenAt(turn)) {
+      this.standing.forget(measure, place);
+      // What judging reads once and for all are values of the whole engine.
+      if (place === 'engine') this.judging = null;
+    }
+  }
+
+  /** So much more was filed that a record would hold. */
+  private filed(more: number): void {
+    const { signed } = this.file;
+    if (signed) this.file = { ...this.file, signed: { ...signed, since: signed.since + more } };
+  }
 }
 
 /**
  * The files of the engines in work, in memory, so that taking one more reading costs a single statement. They hold as
  * long as nobody else writes; where another process does (on a PostgreSQL server), the audit log notices that its head
- * has moved, and everything is read anew. What is filed or decided here is told by `forget`.
+ * has moved, and everything is read anew.
  */
 export class FilesAtHand {
-  private readonly kept = new Map<string, FileAtHand>();
+  private readonly kept = new LRUCache<string, FileAtHand>({
+    maxSize: READINGS_KEPT,
+    sizeCalculation: ({ length }) => AN_ENGINE + Math.min(length, READINGS_KEPT - AN_ENGINE),
+  });
   private generation = 0;
 
   constructor(
@@ -73,6 +153,7 @@ export class FilesAtHand {
     private readonly audit: AuditLog,
   ) {}
 
+  /** Within `exclusively`: nothing is written while it is read. */
   async of(row: EngineRow): Promise<FileAtHand> {
     if (this.generation !== this.audit.generation) {
       this.kept.clear();
@@ -80,15 +161,31 @@ export class FilesAtHand {
     }
     const known = this.kept.get(row.id);
     if (known) return known;
-    const file = (await loadFiles(this.database, [row], 'whole')).get(row.id)!;
-    const hand = new FileAtHand(file);
-    if (this.kept.size >= KEPT) this.kept.delete(this.kept.keys().next().value!);
+    const hand = new FileAtHand(row, await loadFile(this.database, row));
     this.kept.set(row.id, hand);
     return hand;
   }
 
-  /** Something of an engine besides its readings changed. */
-  forget(engineId: string): void {
-    this.kept.delete(engineId);
+  /**
+   * Within `exclusively`: one act that changes the file of an engine besides its readings, with what it writes and what
+   * the floor then shows.
+   */
+  async put(row: EngineRow, act: () => LoggedAct, change: (hand: FileAtHand) => void): Promise<void> {
+    let floor: FloorChange;
+    try {
+      await this.audit.put(
+        async () => {
+          const made = act();
+          const hand = await this.of(row);
+          change(hand);
+          floor = hand.floorChange(made.at);
+          return made;
+        },
+        (queries) => changeFloor(queries, floor),
+      );
+    } catch (error) {
+      this.kept.delete(row.id);
+      throw error;
+    }
   }
 }

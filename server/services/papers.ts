@@ -36,7 +36,7 @@ export async function filePaper(
   const row = await engines.get(engineId);
   await check(context, kind, sent, row.engine);
   const body = kind.body ? kind.body(sent) : sent;
-  const filed = await audit.exclusively(async () => {
+  return audit.exclusively(async () => {
     const known = await findPaper(database, id);
     const isSame =
       known?.engineId === row.id &&
@@ -47,16 +47,19 @@ export async function filePaper(
     if (known) return known.paper;
     const at = clock.now();
     const paper: Paper = { id, kind: kind.kind, body, by: by.handle, at: at.toISOString() };
-    await audit.put(() => ({
+    const act = {
       at,
       by: by.handle,
       act: `${kind.kind}.filed`,
       engineId: row.id,
       body: { id, paper: body },
       rows: [paperRow(row.id, paper)],
-    }));
+    };
+    await engines.atHand.put(
+      row,
+      () => act,
+      (hand) => hand.addPaper(paper),
+    );
     return paper;
   });
-  engines.atHand.forget(row.id);
-  return filed;
 }

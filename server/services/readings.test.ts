@@ -6,7 +6,10 @@ import { FileAtHand } from './files-at-hand.js';
 describe('the file of an engine in memory', () => {
   const turns = (place: string, entered: string) => readingOf('preload-turns', place, entered, 'turn');
   const [a, b, c] = [turns('1I', '0.625'), turns('1E', '1.5'), turns('1I', '1.5')];
-  const hand = () => new FileAtHand(fileOf({ readings: [a, b, c] }));
+  const hand = () => {
+    const file = fileOf({ readings: [a, b, c] });
+    return new FileAtHand({ id: randomUUID(), tag: 'T-1', title: 'T', customer: 'T', engine: file.engine }, file);
+  };
 
   test('any reading is found by its id, and judged as it stood when it was taken', () => {
     const file = hand();

@@ -9,7 +9,9 @@ import type { Answer } from '../../core/sheet/answer.js';
 import { slotKey } from '../../core/sheet/slot.js';
 import { CANONICAL_UNIT, type Unit } from '../../core/units/units.js';
 import { Failure } from '../failure.js';
+import type { Act } from '../store/audit-log.js';
 import type { EngineRow } from '../store/engine-store.js';
+import type { FloorChange } from '../store/floor-store.js';
 import { isUniqueViolation } from '../store/database.js';
 import { idsElsewhere, insertReadings, readingRow } from '../store/reading-store.js';
 import { check, type Item, type Refused } from './check-reading.js';
@@ -97,6 +99,20 @@ function add({ job: { items, by }, hand, fresh, answers }: Added, at: Date): voi
   });
 }
 
+/** The act of the log that tells what is new of a batch. */
+function actOf({ job: { row, by }, fresh }: Added, at: Date): Act {
+  return {
+    at,
+    by: by.handle,
+    act: 'readings.taken',
+    engineId: row.id,
+    body: {
+      readings: fresh.map(({ id, measure, place, entered, unit }) => ({ id, measure, place, entered, unit })),
+    },
+    rows: fresh.map((reading) => readingRow(row.id, reading)),
+  };
+}
+
 /** The most readings that are written in one statement. */
 const MOST_TOGETHER = 500;
 
@@ -149,71 +165,44 @@ export class Readings {
   }
 
   private async write(jobs: Job[]): Promise<void> {
-    const { audit, clock } = this.context;
-    const at = clock.now();
-    const { generation } = audit;
-    const added: Added[] = [];
-    try {
-      for (const job of jobs) {
-        const hand = await this.engines.atHand.of(job.row);
-        const one: Added = { job, hand, before: hand.length, fresh: [], answers: new Map() };
-        added.push(one);
-        add(one, at);
-      }
-      await this.insert(added, at);
-    } catch (error) {
+    const { audit, clock, database } = this.context;
+    let added: Added[] = [];
+    const takeBack = () => {
       for (const { hand, before } of added.reverse()) hand.rewind(before);
-      throw error;
-    }
-    for (const { job, answers } of added) {
-      // Where another process was faster meanwhile, what it wrote came before: judged again with it.
-      const hand = generation === audit.generation ? null : await this.engines.atHand.of(job.row);
-      job.done(
-        job.items.map(({ sent: { id } }) => {
-          const known = hand?.find(id);
-          return known ? toSaved(known, hand!.judge(known)) : answers.get(id)!;
-        }),
-      );
-    }
-  }
-
-  /** Writes what is new of several batches, with the acts that tell of them. */
-  private async insert(added: Added[], at: Date): Promise<void> {
-    const { audit, database } = this.context;
-    const batches = added
-      .filter(({ fresh }) => fresh.length > 0)
-      .map(({ job, fresh }) => ({
-        engineId: job.row.id,
-        by: job.by.handle,
-        readings: fresh,
-        rows: fresh.map((reading) => readingRow(job.row.id, reading)),
-      }));
-    if (batches.length === 0) return;
-    const acts = batches.map(({ engineId, by, readings, rows }) => ({
-      at,
-      by,
-      act: 'readings.taken',
-      engineId,
-      body: {
-        readings: readings.map(({ id, measure, place, entered, unit }) => ({ id, measure, place, entered, unit })),
-      },
-      rows,
-    }));
+      added = [];
+    };
+    let floor: FloorChange[] = [];
     try {
       await audit.append(
-        () => acts,
-        (sealed) =>
+        async () => {
+          // Where another process was faster, what it wrote came before: judged anew with it.
+          takeBack();
+          const at = clock.now();
+          for (const job of jobs) {
+            const hand = await this.engines.atHand.of(job.row);
+            const one: Added = { job, hand, before: hand.length, fresh: [], answers: new Map() };
+            added.push(one);
+            add(one, at);
+          }
+          const fresh = added.filter((one) => one.fresh.length > 0);
+          floor = [...new Set(fresh.map(({ hand }) => hand))].map((hand) => hand.floorChange(at));
+          return fresh.map((one) => actOf(one, at));
+        },
+        (sealed, acts) =>
           insertReadings(
             database,
-            batches.flatMap(({ rows }) => rows),
+            acts.flatMap(({ rows }) => rows ?? []),
             sealed,
+            floor,
           ),
       );
     } catch (error) {
-      throw added.length === 1 && isUniqueViolation(error, 'readings_id_key')
-        ? await this.whoseId(added[0].job, error)
+      takeBack();
+      throw jobs.length === 1 && isUniqueViolation(error, 'readings_id_key')
+        ? await this.whoseId(jobs[0], error)
         : error;
     }
+    for (const { job, answers } of added) job.done(job.items.map(({ sent: { id } }) => answers.get(id)!));
   }
 
   /** An id that is in the database, but not in this engine's file: another engine's, or written meanwhile. */

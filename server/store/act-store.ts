@@ -1,5 +1,4 @@
 import type { Act, Acknowledgement, Disposition } from '../../core/sheet/acts.js';
-import { groupBy } from '../../core/group-by.js';
 import type { Queries } from './database.js';
 import type { Row } from './tables.js';
 
@@ -41,13 +40,11 @@ export async function findAct(queries: Queries, id: string): Promise<{ engineId:
   return row ? { engineId: row.engine_id, act: toAct(row) } : null;
 }
 
-/** The acts on several engines, each engine's in the order in which they were done. */
-export async function listActs(queries: Queries, engineIds: string[]): Promise<Map<string, Act[]>> {
+/** The acts on an engine, in the order in which they were done. */
+export async function listActs(queries: Queries, engineId: string): Promise<Act[]> {
   const rows = await queries.query<Columns>(
-    `select engine_id, id, kind, subject, reason, body, done_by, done_at
-     from acts where engine_id = any($1::uuid[]) order by seq`,
-    [engineIds],
+    'select engine_id, id, kind, subject, reason, body, done_by, done_at from acts where engine_id = $1 order by seq',
+    [engineId],
   );
-  const byEngine = groupBy(rows, (row) => row.engine_id);
-  return new Map(engineIds.map((id) => [id, (byEngine.get(id) ?? []).map(toAct)]));
+  return rows.map(toAct);
 }

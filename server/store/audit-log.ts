@@ -86,6 +86,8 @@ export async function headOf(queries: Queries): Promise<string> {
  */
 export class AuditLog {
   private head: string | null = null;
+  /** Whether a write failed since: it may have been written all the same, or another process was faster. */
+  private isUnsure = true;
   /** Moves whenever the head in memory turned out not to be the newest row: what else is in memory is stale too. */
   generation = 0;
   private last: Promise<unknown> = Promise.resolve();
@@ -99,42 +101,51 @@ export class AuditLog {
     return turn;
   }
 
+  /** The newest hash, read anew after whatever failed. */
+  private async findHead(): Promise<string> {
+    if (this.head !== null && !this.isUnsure) return this.head;
+    const found = await headOf(this.database);
+    if (this.head !== null && found !== this.head) this.generation++;
+    this.isUnsure = false;
+    return (this.head = found);
+  }
+
   /**
    * Within `exclusively`: seals acts to the head, and lets `write` put their rows down together with what they tell of.
    *
    * @param acts made after the head was read, and made anew where another process was faster: what they are made from
-   *   then holds all that was written before them. They may say what the head was
+   *   then holds all that was written before them. Where there are none, nothing is written
    * @throws CannotWrite
    */
-  async append<T>(
-    acts: (head: string) => Act[] | Promise<Act[]>,
-    write: (sealed: SealedAct[], acts: Act[]) => Promise<T>,
-  ): Promise<T> {
-    this.database.checkRoom();
+  async append(
+    acts: () => Act[] | Promise<Act[]>,
+    write: (sealed: SealedAct[], acts: Act[]) => Promise<void>,
+  ): Promise<void> {
     for (;;) {
-      let head = this.head ?? (await headOf(this.database));
-      const made = await acts(head);
+      let head = await this.findHead();
+      const made = await acts();
+      if (made.length === 0) return;
+      this.database.checkRoom();
       const sealed = made.map((act) => {
         const next = seal(head, act);
         head = hashOf(next);
         return next;
       });
       try {
-        const result = await write(sealed, made);
+        await write(sealed, made);
         this.head = head;
-        return result;
+        return;
       } catch (error) {
-        this.head = null;
-        this.generation++;
+        this.isUnsure = true;
         if (!isUniqueViolation(error, 'audit_one_successor')) throw error;
       }
     }
   }
 
   /** Within `exclusively`: one transaction of an act, all the rows that it writes, and `besides`. */
-  async put(act: (head: string) => Act | Promise<Act>, besides?: (queries: Queries) => Promise<void>): Promise<void> {
+  async put(act: () => Act | Promise<Act>, besides?: (queries: Queries) => Promise<void>): Promise<void> {
     await this.append(
-      async (head) => [await act(head)],
+      async () => [await act()],
       ([sealed], [{ rows = [] }]) =>
         this.database.transaction(async (queries) => {
           // The chain first: where another process was faster, it is the chain that says so.

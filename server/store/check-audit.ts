@@ -111,7 +111,7 @@ class Audit {
       for (const claim of body.rows ?? []) claims.get(claim[0] as TableName)?.push(claim);
       if (row.act === 'readings.taken' && !body.rows && Array.isArray(body.readings))
         await this.holdTyped(body.readings);
-      if (row.act === 'record.signed' && body.record && body.rows) await this.holdHead(body.record, row.previous_hash);
+      if (row.act === 'record.signed' && body.record && body.rows) await this.holdHead(body.record, row);
     }
     for (const [table, some] of claims) await this.holdClaims(table, some);
   }
@@ -151,10 +151,15 @@ class Audit {
     }
   }
 
-  /** A record says, under its signature, what the chain's newest act was when it was signed. */
-  private async holdHead(record: string, before: string): Promise<void> {
+  /**
+   * A record says, under its signature, what the chain's newest act was when what it signs was read: one before the act
+   * that tells of it.
+   */
+  private async holdHead(record: string, { seq, previous_hash }: ChainRow): Promise<void> {
     const head = await this.headOfRecord(record);
-    if (head !== null && head !== before) this.add(`records ${record}`, 'other-head');
+    if (head === null || head === previous_hash) return;
+    const [next] = await this.database.query<{ seq: number }>('select seq from audit where previous_hash = $1', [head]);
+    if (!next || Number(next.seq) > Number(seq)) this.add(`records ${record}`, 'other-head');
   }
 
   /** Rows that stand in a table and that no act tells of. */

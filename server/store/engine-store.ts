@@ -75,23 +75,3 @@ export async function findEngine(queries: Queries, id: string): Promise<EngineRo
 export async function hasTag(queries: Queries, tag: string): Promise<boolean> {
   return (await queries.query('select 1 from engines where lower(tag) = lower($1) limit 1', [tag])).length > 0;
 }
-
-/** One page of the floor, last touched first. `touchedAt` is the time of the newest act on the engine. */
-export async function searchEngines(queries: Queries, search: string, offset: number, limit: number) {
-  const pattern = `%${search.replace(/[\\%_]/g, '\\$&')}%`;
-  const found = 'e.tag ilike $1 or e.title ilike $1 or e.customer ilike $1';
-  const rows = await queries.query<Columns & { touched_at: Date }>(
-    `select page.*, (select at from audit a where a.engine_id = page.id order by seq desc limit 1) as touched_at
-     from (${SELECT} where ${found}) page
-     order by touched_at desc, tag offset $2 limit $3`,
-    [pattern, offset, limit],
-  );
-  // Counted by itself: a page behind the last has no row that could tell.
-  const [{ total }] = await queries.query<{ total: number }>(`select count(*) as total from engines e where ${found}`, [
-    pattern,
-  ]);
-  return {
-    total: Number(total),
-    engines: rows.map(({ touched_at, ...row }) => ({ ...toRow(row), touchedAt: touched_at })),
-  };
-}

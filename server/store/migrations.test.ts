@@ -7,7 +7,7 @@ import { sheetOf } from '../../core/sheet/sheet.js';
 import { buildApp } from '../app.js';
 import { openShopFolder, type OpenShop } from '../open-shop.js';
 import { Engines } from '../services/engines.js';
-import { verify } from '../services/records.js';
+import { verify } from '../services/verifying.js';
 import { asker, type Ask } from '../test-shop.js';
 import { checkAudit } from './check-audit.js';
 import { readMigrations, migrate } from './migrate.js';

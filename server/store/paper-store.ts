@@ -1,4 +1,3 @@
-import { groupBy } from '../../core/group-by.js';
 import type { Paper } from '../../core/sheet/papers.js';
 import type { Queries } from './database.js';
 import type { Row } from './tables.js';
@@ -34,23 +33,22 @@ export async function findPaper(queries: Queries, id: string): Promise<{ engineI
 }
 
 /**
- * The papers that count of several engines, in the order in which they were filed: of `newestOf` kinds the newest alone,
- * of `allOf` kinds all.
+ * The papers of an engine that count, in the order in which they were filed: of `newestOf` kinds the newest alone, of
+ * `allOf` kinds all.
  */
 export async function listPapers(
   queries: Queries,
-  engineIds: string[],
+  engineId: string,
   { newestOf, allOf }: { newestOf: string[]; allOf: string[] },
-): Promise<Map<string, Paper[]>> {
+): Promise<Paper[]> {
   const rows = await queries.query<Columns>(
     `select engine_id, id, kind, body, filed_by, filed_at from (
-       (select distinct on (engine_id, kind) * from papers
-        where engine_id = any($1::uuid[]) and kind = any($2::text[]) order by engine_id, kind, seq desc)
+       (select distinct on (kind) * from papers
+        where engine_id = $1 and kind = any($2::text[]) order by kind, seq desc)
        union all
-       select * from papers where engine_id = any($1::uuid[]) and kind = any($3::text[])
+       select * from papers where engine_id = $1 and kind = any($3::text[])
      ) counting order by seq`,
-    [engineIds, newestOf, allOf],
+    [engineId, newestOf, allOf],
   );
-  const byEngine = groupBy(rows, (row) => row.engine_id);
-  return new Map(engineIds.map((id) => [id, (byEngine.get(id) ?? []).map(toPaper)]));
+  return rows.map(toPaper);
 }

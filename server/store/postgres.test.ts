@@ -57,6 +57,8 @@ const server = await startServer();
 
   const take = (ask: Ask, id: string, ...readings: object[]) =>
     ask<{ saved: { id: string; verdict: string }[] }>('POST', `/api/engines/${id}/readings`, { readings });
+  const stateOf = async (ask: Ask, id: string) =>
+    (await ask<{ engines: { id: string; state: string }[] }>('GET', '/api/engines')).body.engines.find((one) => one.id === id)!.state; // prettier-ignore
   const idsOf = async (ask: Ask, id: string) =>
     (await ask<{ readings: { id: string }[] }>('GET', `/api/engines/${id}/readings`)).body.readings.map((one) => one.id); // prettier-ignore
 
@@ -148,25 +150,40 @@ const server = await startServer();
       expect((await checkAudit(shop.context.database)).brokenAt).toBeNull();
     });
 
-    test('a record holds what the other took while it was being signed', async () => {
+    test('a record is of one moment: what the other takes while it is being signed comes after it, and the floor says so', async () => {
       const id = await openEngine(shop, { layout: 'single', title: 'Knot M1' });
       await take(there, id, typed('lash-cold', '1I', '0.016', 'in'), typed('lash-cold', '1E', '0.018', 'in'));
       const late = typed('lash-cold', '1I', '0.0165', 'in');
-      const { database } = shop.context;
-      const query = database.query.bind(database);
-      // Papers are read after the readings: by then those are, without the late one.
-      const asks = jest.spyOn(database, 'query').mockImplementation(async (sql, params) => {
-        if (sql.includes('from papers')) {
-          asks.mockRestore();
-          await take(there, id, late);
-        }
-        return query(sql, params) as never;
+      const { workers, database } = shop.context;
+      const run = workers.run.bind(workers) as (...all: unknown[]) => Promise<never>;
+      const works = jest.spyOn(workers, 'run').mockImplementation(async (lane, task, input) => {
+        works.mockRestore();
+        await take(there, id, late);
+        return run(lane, task, input);
       });
       const signed = await shop.as('lead')<{ id: string }>('POST', `/api/engines/${id}/records`, {});
       expect(signed.status).toBe(201);
       const { body } = await shop.as('lead')<{ payload: string }>('GET', `/api/records/${signed.body.id}/record.json`);
-      const { readings } = JSON.parse(Buffer.from(body.payload, 'base64url').toString()) as { readings: { id: string }[] }; // prettier-ignore
-      expect(readings.map((reading) => reading.id)).toContain(late.id);
+      const { readings, auditHead } = JSON.parse(Buffer.from(body.payload, 'base64url').toString()) as { readings: { id: string }[]; auditHead: string }; // prettier-ignore
+      expect(readings).toHaveLength(2);
+      expect(await idsOf(there, id)).toContain(late.id);
+      expect(await stateOf(shop.as('lead'), id)).toBe('to-sign');
+      const headOf = async (record: string) => (record === signed.body.id ? auditHead : null);
+      expect((await checkAudit(database, headOf)).faults).toEqual([]);
+      // Signed again, it holds all.
+      expect((await there('POST', `/api/engines/${id}/records`, {})).status).toBe(201);
+      expect(await stateOf(shop.as('lead'), id)).toBe('signed');
+    });
+
+    test('the floor of each says what both have written', async () => {
+      const id = await openEngine(shop, { layout: 'single', title: 'Knot M1' });
+      const here = shop.as('builder');
+      await take(here, id, typed('lash-cold', '1I', '0.016', 'in'));
+      await take(there, id, typed('lash-cold', '1E', '0.018', 'in'));
+      expect(await stateOf(here, id)).toBe('to-sign');
+      // The first has not read what the second wrote, until it writes itself.
+      await take(here, id, typed('bore', '1', '86.01', 'mm'));
+      expect(await stateOf(there, id)).toBe('to-sign');
     });
 
     test('both signing at once make two revisions', async () => {

@@ -65,25 +65,31 @@ export async function newestRevision(queries: Queries, engineId: string): Promis
   return Number(row.revision);
 }
 
+/** What a record holds and what of it was filed on an engine behind what is covered; `covered` are SQL expressions. */
+const filedSince = (engineId: string, covered: Record<keyof Covered, string>) =>
+  `(select count(*) from readings where engine_id = ${engineId} and seq > ${covered.reading})
+   + (select count(*) from papers where engine_id = ${engineId} and seq > ${covered.paper})
+   + (select count(*) from acts where engine_id = ${engineId} and seq > ${covered.act} and kind <> 'caution')`;
+
+/** How much of what a record holds was filed since what one covers. */
+export async function countFiledSince(queries: Queries, engineId: string, covered: Covered): Promise<number> {
+  const sql = `select ${filedSince('$1', { reading: '$2', paper: '$3', act: '$4' })} as since`;
+  const [row] = await queries.query<{ since: number }>(sql, [engineId, covered.reading, covered.paper, covered.act]);
+  return Number(row.since);
+}
+
 /**
- * The newest record of each of several engines, with how much of what a record holds was filed since: readings, papers
- * and decisions. That cautions were read is on no record.
+ * The newest record of an engine, with how much of what a record holds was filed since: readings, papers and decisions.
+ * That cautions were read is on no record.
  */
-export async function newestSigned(queries: Queries, engineIds: string[]): Promise<Map<string, Signed>> {
-  const rows = await queries.query<{ engine_id: string; revision: number; signed_at: string; since: number }>(
-    `select distinct on (engine_id) engine_id, revision, summary->>'signedAt' as signed_at,
-       (select count(*) from readings where engine_id = r.engine_id and seq > r.last_reading)
-       + (select count(*) from papers where engine_id = r.engine_id and seq > r.last_paper)
-       + (select count(*) from acts where engine_id = r.engine_id and seq > r.last_act and kind <> 'caution') as since
-     from records r where engine_id = any($1::uuid[]) order by engine_id, revision desc`,
-    [engineIds],
+export async function newestSigned(queries: Queries, engineId: string): Promise<Signed | null> {
+  const [row] = await queries.query<{ revision: number; signed_at: string; since: number }>(
+    `select revision, summary->>'signedAt' as signed_at,
+       ${filedSince('$1', { reading: 'r.last_reading', paper: 'r.last_paper', act: 'r.last_act' })} as since
+     from records r where engine_id = $1 order by revision desc limit 1`,
+    [engineId],
   );
-  return new Map(
-    rows.map(({ engine_id, revision, signed_at, since }) => [
-      engine_id,
-      { revision: Number(revision), signedAt: signed_at, since: Number(since) },
-    ]),
-  );
+  return row ? { revision: Number(row.revision), signedAt: row.signed_at, since: Number(row.since) } : null;
 }
 
 export async function findJws(queries: Queries, id: string): Promise<{ summary: RecordSummary; jws: string } | null> {

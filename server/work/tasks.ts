@@ -6,8 +6,8 @@ import { PAPER_KINDS } from '../../contracts/papers/papers.js';
 import { asIssues } from '../../contracts/wording/impossible.js';
 import type { Engine } from '../../core/engine/engine.js';
 import { ImpossibleInput } from '../../core/impossible.js';
-import type { BuildRecord } from '../../core/record/build-record.js';
-import type { IssuedFiles } from '../record/issue.js';
+import type { RecordRefusal } from '../../core/record/build-record.js';
+import type { IssuedFiles, RecordToIssue } from '../record/issue.js';
 import type { Verified } from '../record/verify-file.js';
 import type { PublishedKeys, SigningKeys } from '../record/keys.js';
 
@@ -41,8 +41,13 @@ const TASKS = {
     outcomeOf(() => PAPER_KINDS.find((row) => row.kind === kind)!.check?.(sent, engine) ?? null),
 
   /** What draws and signs paper is loaded where it is first needed: most work is arithmetic. */
-  issueRecord: async ({ record, keys }: { record: BuildRecord; keys: SigningKeys }): Promise<IssuedFiles> =>
-    (await import('../record/issue.js')).issueRecord(record, keys),
+  issueRecord: async ({
+    record,
+    keys,
+  }: {
+    record: RecordToIssue;
+    keys: SigningKeys;
+  }): Promise<IssuedFiles | RecordRefusal> => (await import('../record/issue.js')).issueRecord(record, keys),
 
   verifyFile: async ({ file, published }: { file: Uint8Array; published: PublishedKeys }): Promise<Verified> => {
     const bytes = Buffer.from(file.buffer, file.byteOffset, file.byteLength);

@@ -1,0 +1,43 @@
+import { FORMULA_VERSION } from '../../core/record/build-record.js';
+import { isSigned, type Signed } from '../../core/sheet/engine-file.js';
+import { standOf } from '../../core/sheet/stand.js';
+import { KeptStanding, type Standing } from '../../core/sheet/standing.js';
+import type { Database } from '../store/database.js';
+import { loadFile } from '../store/engine-file-store.js';
+import { findEngine, type EngineRow } from '../store/engine-store.js';
+import { listUnshown, putOnFloor, type Shown } from '../store/floor-store.js';
+
+/** Moves with whatever changes what the floor shows of the same file: its rows are then made anew. */
+export const SHOWN_BY = `${FORMULA_VERSION}.1`;
+
+/** As much of an engine as the floor shows, however it stands. */
+export type OnTheFloor = Pick<EngineRow, 'id' | 'tag' | 'title' | 'customer' | 'engine'>;
+
+/** What the floor shows of an engine that stands so. */
+export function shownOf(
+  { id, tag, title, customer, engine }: OnTheFloor,
+  standing: Standing,
+  signed: Signed | null,
+): Shown {
+  const signedAt = isSigned({ signed }) ? signed!.signedAt : null;
+  return { id, tag, title, customer, banks: engine.banks, ...standing, signedAt };
+}
+
+/** Engines that are put on the floor in one transaction. */
+const TOGETHER = 100;
+
+/** Puts every engine on the floor that is not there yet, or is shown by another version. */
+export async function fillFloor(database: Database): Promise<void> {
+  for (;;) {
+    const unshown = await listUnshown(database, SHOWN_BY, TOGETHER);
+    if (unshown.length === 0) return;
+    await database.transaction(async (queries) => {
+      for (const { id, touchedAt } of unshown) {
+        const row = (await findEngine(queries, id))!;
+        const file = await loadFile(queries, row);
+        const standing = new KeptStanding(file.engine, file.spec, standOf(file)).of(file);
+        await putOnFloor(queries, shownOf(row, standing, file.signed), touchedAt, SHOWN_BY);
+      }
+    });
+  }
+}
