@@ -68,8 +68,13 @@ export interface Seen {
   practice: Practice;
   /** The newest value of a measure at a place, whatever it was taken at; before `turn` where one is given. */
   latest: (measure: string, place: string, before?: number) => Taken | undefined;
-  /** The tries of a measure at a place, those taken at one lift, drop or setting together, each in order. */
+  /**
+   * The tries of a measure at a place, those taken at one lift, drop or setting together, each in order; those of which
+   * one was read last come last.
+   */
   histories: (measure: string, place: string) => readonly (readonly Taken[])[];
+  /** Those of them that were taken at one lift, drop or setting. */
+  tries: (measure: string, place: string, at: At | undefined) => readonly Taken[];
 }
 
 /** One thing that follows from readings. */

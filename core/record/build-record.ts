@@ -15,9 +15,10 @@ import { sheetOf } from '../sheet/sheet.js';
  * Raised whenever a formula or a rule of judgement changes, so that an old record says by which it was judged. Since 2,
  * angles read before the sprocket was moved are suspect, and drops are not paired across a move or a slip. Since 3, an
  * acceptance falls with the verdict, value or limit that it was about, drops are paired drop by drop, and a value that is
- * computed has a verdict only by a limit of its own.
+ * computed has a verdict only by a limit of its own. Since 4, a centreline is the mean over no more than sixteen drops, and
+ * what is suspect is not also asked whether it is another valve's.
  */
-export const FORMULA_VERSION = '3';
+export const FORMULA_VERSION = '4';
 
 interface Signatory {
   handle: string;

@@ -159,6 +159,14 @@ describe('noses and the card', () => {
     expect(rowOf(pair('exhaust', 1.27, '148', '68'), 'exhaust-centreline')!.value).toBe(108);
   });
 
+  test('of very many drops the sixteen read last make the centreline', () => {
+    const many = Array.from({ length: 20 }, (_, turn) => pair('intake', 0.5 + turn / 100, String(80 + turn), '134'));
+    const row = rowOf([...many.flat(), ...pair('intake', 0.5, '90', '134')], 'intake-centreline')!;
+    // The first drop, read again, and the last fifteen others.
+    const middles = [90, ...Array.from({ length: 15 }, (_, turn) => 85 + turn)].map((opening) => (opening + 134) / 2);
+    expect(row.value).toBeCloseTo(middles.reduce((sum, one) => sum + one) / 16, 9);
+  });
+
   test('a drop that closes before it opens is refused, one at another lift is no pair', () => {
     expect(faultOfLast(pair('intake', 1.27, '148', '68'))).toMatchObject({ code: 'closing-before-opening' });
     const [opening] = pair('intake', 1.27, '68', '148');

@@ -4,12 +4,11 @@ import { hintsFor, type Hint } from '../judge/hints.js';
 import { judge, type Verdict } from '../judge/judge.js';
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
-import { limitFor, type SpecSet } from '../plan/spec-sets.js';
+import { limitFor } from '../plan/spec-sets.js';
 import { misalignment } from '../wheel/misalignment.js';
 import { isSuspect } from './angle-doubts.js';
 import type { Judging } from './judging.js';
 import { limitAt, type AppliedLimit } from './limits.js';
-import { slotKey } from './slot.js';
 import type { Try } from './stand.js';
 
 export interface Judged {
@@ -58,25 +57,14 @@ export function verdictOfCounting(judging: Judging, one: Try): Omit<Judged, 'hin
   return isSuspect(judging.doubtOf(one)) ? { ...own, verdict: 'suspect' } : own;
 }
 
-/** Places whose values are compared with each other: those judged by the same limit. */
-function alike(spec: SpecSet, measure: string, a: string, b: string): boolean {
-  // Intake and exhaust lobes are ground to different lifts, limit or no limit.
-  if (measure === 'lobe-lift' && parseValve(a)?.kind !== parseValve(b)?.kind) return false;
-  return limitFor(spec, measure, a) === limitFor(spec, measure, b);
-}
-
-/** The newest values of the same measure at other places, taken at the same and on the same occasion. */
+/** What a value is compared with: its siblings that are judged by the same limit. */
 function siblingsOf({ stand, spec }: Judging, one: Try): Try[] {
-  const here = slotKey({ ...one, place: '' });
-  return stand
-    .ofMeasure(one.measure)
-    .map((history) => history[history.length - 1])
-    .filter(
-      (other) =>
-        other.place !== one.place &&
-        slotKey({ ...other, place: '' }) === here &&
-        alike(spec, one.measure, one.place, other.place),
-    );
+  const { measure, place } = one;
+  const limit = limitFor(spec, measure, place);
+  const kind = parseValve(place)?.kind;
+  // Intake and exhaust lobes are ground to different lifts, limit or no limit.
+  const isOtherLobe = (other: Try) => measure === 'lobe-lift' && parseValve(other.place)?.kind !== kind;
+  return stand.siblingsOf(one).filter((other) => limitFor(spec, measure, other.place) === limit && !isOtherLobe(other));
 }
 
 /** The verdict that another value, or the same at another place, would have by limits alone. */

@@ -26,8 +26,10 @@ type History = Try[];
  */
 export class Stand {
   private readonly slots = new Map<string, History>();
+  /** The slots of a measure at a place, the one written last at the end. */
   private readonly families = new Map<string, History[]>();
-  private readonly measures = new Map<string, Set<History>>();
+  /** The slots that differ in their place alone. */
+  private readonly siblings = new Map<string, Set<History>>();
   private readonly places = new Map<string, Set<History>>();
   private readonly makings = new Map<string, Try[]>();
   /** For each turn, the histories that it was written to. */
@@ -68,7 +70,16 @@ export class Stand {
 
   /** Takes back everything from `turns` on. */
   rewind(turns: number): void {
-    while (this.log.length > turns) for (const history of this.log.pop()!.reverse()) history.pop();
+    const families = new Set<History[]>();
+    while (this.log.length > turns)
+      for (const history of this.log.pop()!.reverse()) {
+        const one = history.pop()!;
+        const family = this.families.get(familyKey(one))!;
+        families.add(family);
+        if (history.length === 0) this.drop(one, history, family);
+      }
+    const lastTurn = (history: History) => history[history.length - 1].turn;
+    for (const family of families) family.sort((a, b) => lastTurn(a) - lastTurn(b));
   }
 
   /** The tries in a slot, in order. */
@@ -84,22 +95,23 @@ export class Stand {
 
   /** The newest try of a measure at a place during the build. */
   latest(measure: string, place: string): Try | undefined {
-    return newest(this.families.get(familyKey({ measure, place })) ?? []);
+    return this.families.get(familyKey({ measure, place }))?.at(-1)?.at(-1);
   }
 
   /** Every slot that was ever written to, in the order in which they first were. */
   all(): (readonly Try[])[] {
-    return [...this.slots.values()].filter((history) => history.length > 0);
+    return [...this.slots.values()];
   }
 
-  /** Every slot of a measure. */
-  ofMeasure(measure: string): (readonly Try[])[] {
-    return [...(this.measures.get(measure) ?? [])].filter((history) => history.length > 0);
+  /** The newest values of the same measure at other places, taken at the same and on the same occasion. */
+  siblingsOf(one: Slot): Try[] {
+    const newest = [...(this.siblings.get(siblingKey(one)) ?? [])].map((history) => history[history.length - 1]);
+    return newest.filter(({ place }) => place !== one.place);
   }
 
   /** Every slot at a place. */
   atPlace(place: string): (readonly Try[])[] {
-    return [...(this.places.get(place) ?? [])].filter((history) => history.length > 0);
+    return [...(this.places.get(place) ?? [])];
   }
 
   /** The values that were written at a turn: what was read, then what followed. */
@@ -123,26 +135,38 @@ export class Stand {
 
   private write(one: Try): History {
     const key = slotKey(one);
+    const family = getOrMake(this.families, familyKey(one), () => []);
     let history = this.slots.get(key);
     if (!history) {
       history = [];
       this.slots.set(key, history);
-      const family = familyKey(one);
-      this.families.set(family, [...(this.families.get(family) ?? []), history]);
-      this.measures.set(one.measure, (this.measures.get(one.measure) ?? new Set()).add(history));
-      this.places.set(one.place, (this.places.get(one.place) ?? new Set()).add(history));
+      family.push(history);
+      getOrMake(this.siblings, siblingKey(one), () => new Set()).add(history);
+      getOrMake(this.places, one.place, () => new Set()).add(history);
+    } else if (family[family.length - 1] !== history) {
+      family.splice(family.lastIndexOf(history), 1);
+      family.push(history);
     }
     history.push(one);
     return history;
   }
 
+  /** Forgets a slot that has nothing in it any more. */
+  private drop(one: Try, history: History, family: History[]): void {
+    this.slots.delete(slotKey(one));
+    family.splice(family.indexOf(history), 1);
+    this.siblings.get(siblingKey(one))!.delete(history);
+    this.places.get(one.place)!.delete(history);
+  }
+
   private seenFrom({ occasion }: Slot): Seen {
     const histories = (measure: string, place: string) =>
-      (this.families.get(familyKey({ measure, place, occasion })) ?? []).filter((history) => history.length > 0);
+      this.families.get(familyKey({ measure, place, occasion })) ?? [];
     return {
       engine: this.engine,
       practice: this.practice,
       histories,
+      tries: (measure, place, at) => this.tries({ measure, place, at, occasion }),
       latest: (measure, place, before) => newest(histories(measure, place), before),
     };
   }
@@ -155,14 +179,23 @@ export function standOf({ engine, spec, readings }: Pick<EngineFile, 'engine' | 
   return stand;
 }
 
-/** The newest of several histories, before a turn where one is given. */
-function newest(histories: readonly (readonly Try[])[], before = Infinity): Try | undefined {
+/** The newest of several histories, of which the one written last comes last; before a turn where one is given. */
+function newest(histories: readonly (readonly Try[])[], before?: number): Try | undefined {
+  if (before === undefined) return histories.at(-1)?.at(-1);
   let found: Try | undefined;
   for (const history of histories) {
     const last = history.findLast(({ turn }) => turn < before);
     if (last && (!found || last.turn > found.turn)) found = last;
   }
   return found;
+}
+
+const siblingKey = (slot: Slot): string => slotKey({ ...slot, place: '' });
+
+function getOrMake<Key, Value>(map: Map<Key, Value>, key: Key, make: () => Value): Value {
+  let value = map.get(key);
+  if (value === undefined) map.set(key, (value = make()));
+  return value;
 }
 
 function asTry(woken: Try, rule: Rule, { measure, place, value, uncertainty, terms, hints = [] }: Made): Try {

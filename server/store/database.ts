@@ -4,8 +4,8 @@ export interface Queries {
 }
 
 export interface Database extends Queries {
-  /** A query that is asked all day, parsed and planned only the first time: for few different texts. */
-  prepared<Row = Record<string, unknown>>(sql: string, params: unknown[]): Promise<Row[]>;
+  /** A statement that is given all day, parsed and planned only the first time: for few different texts. */
+  prepared(sql: string, params: unknown[]): Promise<void>;
   /** All of `work`, or nothing of it. */
   transaction<T>(work: (queries: Queries) => Promise<T>): Promise<T>;
   /** Several statements at once, without parameters: for migrations. */

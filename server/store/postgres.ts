@@ -39,8 +39,8 @@ export async function openPostgres(url: string): Promise<Database> {
     // Its server has a disk of its own, and says itself when that is full.
     checkRoom() {},
     ...asQueries(pool),
-    async prepared<Row>(text: string, values: unknown[]) {
-      return (await pool.query({ name: nameOf(text), text, values })).rows as Row[];
+    async prepared(text, values) {
+      await pool.query({ name: nameOf(text), text, values });
     },
     async transaction(work) {
       const client = await pool.connect();

@@ -49,26 +49,39 @@ describe('durability', () => {
   });
 });
 
-describe('a prepared query', () => {
-  const asked = 'select $1::text as words, $2::float8 as number, $3::timestamptz as at, $4::uuid as none';
+describe('a prepared statement', () => {
+  const taken = 'insert into tried (words, number, at, none) values ($1, $2, $3, $4)';
+  beforeAll(() =>
+    database.script('create temp table tried (n serial, words text, number float8, at timestamptz, none uuid)'),
+  );
 
-  test('gives back what went in, whatever quotes, backslashes and numbers there are, however often it is asked', async () => {
+  test('puts down what went in, whatever quotes, backslashes and numbers there are, however often it is given', async () => {
     const at = new Date('2026-03-02T08:00:00.123Z');
-    for (const words of ["it's", "'); drop table readings; --", '\\', "\\' or 1=1", '$1', '', 'a\nb', '−0.5 ü'])
-      for (const number of [0.1 + 0.2, -1e-300, 5])
-        expect(await database.prepared(asked, [words, number, at, null])).toEqual([{ words, number, at, none: null }]);
+    const given = ["it's", "'); drop table readings; --", '\\', "\\' or 1=1", '$1', '', 'a\nb', '−0.5 ü'].flatMap(
+      (words) => [0.1 + 0.2, -1e-300, 5].map((number) => ({ words, number, at, none: null })),
+    );
+    for (const { words, number } of given) await database.prepared(taken, [words, number, at, null]);
+    expect(await database.query('select words, number, at, none from tried order by n')).toEqual(given);
   });
 
-  test('asked twice at once for the first time is prepared once', async () => {
-    const fresh = 'select $1::int + 1 as next';
-    const answers = await Promise.all([1, 2, 3].map((number) => database.prepared(fresh, [number])));
-    expect(answers).toEqual([[{ next: 2 }], [{ next: 3 }], [{ next: 4 }]]);
+  test('given at once, each is written once, and none in the midst of a transaction that is taken back', async () => {
+    const count = async () => (await database.query<{ count: number }>('select count(*) from tried'))[0].count;
+    const before = await count();
+    const backOut = database.transaction(async (queries) => {
+      for (let turn = 0; turn < 20; turn++) await queries.query('select 1');
+      throw new Error('taken back');
+    });
+    const given = [1, 2, 3].map((number) => database.prepared(taken, ['at once', number, null, null]));
+    await expect(backOut).rejects.toThrow('taken back');
+    await Promise.all(given);
+    expect(await count()).toBe(before + 3);
   });
 
-  test('that fails is an error, and may be asked again', async () => {
-    await expect(database.prepared(asked, ['a', 'no number', null, null])).rejects.toThrow(/invalid input syntax/);
+  test('that fails is an error, and may be given again', async () => {
+    await expect(database.prepared(taken, ['a', 'no number', null, null])).rejects.toThrow(/invalid input syntax/);
     await expect(database.prepared('select no_such_column', [])).rejects.toThrow(/no_such_column/);
-    expect(await database.prepared(asked, ['a', 1, null, null])).toHaveLength(1);
+    await database.prepared(taken, ['again', 1, null, null]);
+    expect(await database.query("select number from tried where words = 'again'")).toEqual([{ number: 1 }]);
   });
 });
 

@@ -5,6 +5,12 @@ import { uncertaintyOf } from '../../plan/practice.js';
 import { readTerm, type Rule, type Seen, type Taken, type Term } from '../rule.js';
 import { wheelError } from './wheel-error.js';
 
+/**
+ * A centreline is the mean over so many drops, those read last. A lobe is read at two or three; with no end to them each
+ * reading would cost as much as all before it.
+ */
+const MOST_DROPS = 16;
+
 /** Since when drops belong together: where the wheel or the cam stood otherwise, a drop read then is no pair to one now. */
 function belongTogetherSince(place: string, { histories, practice }: Seen): number {
   const passes = histories('tdc-wheel-error', place).flat();
@@ -22,20 +28,20 @@ interface Pair extends DropPair {
   read: [opening: Taken, closing: Taken];
 }
 
-/** The newest pair of every drop. */
+/** The newest pair of every drop, in the order in which the drops were first read. */
 function pairsOf(lobe: 'intake' | 'exhaust', place: string, seen: Seen): Pair[] {
   const since = belongTogetherSince(place, seen);
-  const openings = seen.histories(`${lobe}-drop-opening`, place);
-  return seen.histories(`${lobe}-drop-closing`, place).flatMap((closings): Pair[] => {
-    const closing = closings.at(-1)!;
-    if (closing.turn < since) return [];
-    const drop = closing.at?.value ?? 0;
-    const opening = openings
-      .find(([first]) => (first.at?.value ?? 0) === drop)
-      ?.findLast(({ turn }) => turn < closing.turn);
-    if (!opening || opening.turn < since) return [];
-    return [{ drop, opening: opening.value, closing: closing.value, turn: closing.turn, read: [opening, closing] }];
-  });
+  const read = seen.histories(`${lobe}-drop-closing`, place).slice(-MOST_DROPS);
+  return read
+    .sort(([a], [b]) => a.turn - b.turn)
+    .flatMap((closings): Pair[] => {
+      const closing = closings.at(-1)!;
+      if (closing.turn < since) return [];
+      const opening = seen.tries(`${lobe}-drop-opening`, place, closing.at).findLast(({ turn }) => turn < closing.turn);
+      if (!opening || opening.turn < since) return [];
+      const drop = closing.at?.value ?? 0;
+      return [{ drop, opening: opening.value, closing: closing.value, turn: closing.turn, read: [opening, closing] }];
+    });
 }
 
 /** Why a pair can be none: a nose that closes before it opens. */
