@@ -56,8 +56,7 @@ const asQueries = (target: { query: PGlite['query'] }): Queries => ({
   },
 });
 
-const asText = (value: unknown) =>
-  value == null ? null : value instanceof Date ? value.toISOString() : String(value);
+const asText = (value: unknown) => (value == null ? null : value instanceof Date ? value.toISOString() : String(value));
 
 /**
  * PGlite parses and plans each query anew, which for a small insert takes longer than the insert itself. Here a
@@ -76,8 +75,7 @@ function asPrepared(pglite: PGlite): Database['prepared'] {
     await send(serialize.bind({ statement: name, values: values.map(asText) }), serialize.execute());
   };
   // Both of PGlite's own locks, as its `query` takes them: never in the midst of somebody's transaction.
-  return (sql, values) =>
-    pglite._runExclusiveTransaction(() => pglite._runExclusiveQuery(() => execute(sql, values)));
+  return (sql, values) => pglite._runExclusiveTransaction(() => pglite._runExclusiveQuery(() => execute(sql, values)));
 }
 
 /**

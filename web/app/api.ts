@@ -26,6 +26,8 @@ export interface Asked<Key extends ApiKey> {
   params?: Given<ApiParams<Key>>;
   query?: Partial<Given<ApiQuery<Key>>>;
   body?: Given<ApiBody<Key>>;
+  /** Ends the question where nobody waits for its answer any more. */
+  signal?: AbortSignal;
 }
 
 /** The address with its parameters filled in. */
@@ -38,7 +40,7 @@ function pathOf(template: string, params: Record<string, unknown> = {}, query: R
 /** Asks an address of the contract and answers its JSON. @throws ApiError */
 export async function ask<Key extends ApiKey>(key: Key, asked: Asked<Key> = {}): Promise<ApiAnswer<Key>> {
   const [method, template] = key.split(' ');
-  return send(method, pathOf(template, asked.params, asked.query), asked.body);
+  return send(method, pathOf(template, asked.params, asked.query), asked.body, asked.signal);
 }
 
 /** Acts that were sent and never answered, by what they were: sent again, they go under the same id. */
@@ -69,7 +71,7 @@ export const verifyFile = (file: Blob): Promise<ApiAnswer<'POST /api/verify'>> =
 /** The payload of a signed record, of whichever version. @throws ApiError */
 export const signedFile = (id: string): Promise<{ payload: string }> => send('GET', `/api/records/${id}/record.json`);
 
-async function send<T>(method: string, path: string, body?: unknown): Promise<T> {
+async function send<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   const file = body instanceof Blob;
   let response: Response;
   try {
@@ -77,6 +79,7 @@ async function send<T>(method: string, path: string, body?: unknown): Promise<T>
       method,
       headers: body === undefined ? {} : { 'content-type': file ? 'application/octet-stream' : 'application/json' },
       body: body === undefined ? undefined : file ? body : JSON.stringify(body),
+      signal,
     });
   } catch {
     throw new ApiError(0, 'unreachable', 'The server cannot be reached.');

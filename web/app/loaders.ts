@@ -20,7 +20,10 @@ export const floorLoader = loads(({ request }) => {
   const asked = new URL(request.url).searchParams;
   const search = asked.get('search') ?? '';
   const page = Number(asked.get('page') ?? 1);
-  return ask('GET /api/engines', { query: { search, page } }).then((found) => ({ ...found, search }));
+  return ask('GET /api/engines', { query: { search, page }, signal: request.signal }).then((found) => ({
+    ...found,
+    search,
+  }));
 });
 export const peopleLoader = loads(() => ask('GET /api/people'));
 export const specSetsLoader = loads(() => ask('GET /api/spec-sets'));

@@ -82,11 +82,14 @@ function Row({ engine }: { engine: EngineSummary }) {
 }
 
 /** All engines, the last touched first. `/` searches, the arrows walk, Enter opens, from the search what it finds first. */
+/** How long after the last key the floor is searched, ms. */
+const SETTLED_MS = 150;
+
 export function Floor() {
   const [params, setParams] = useSearchParams();
   const search = params.get('search') ?? '';
   const page = Number(params.get('page') ?? 1);
-  // The address follows the field a moment later; a field that waited for it would lose keys typed fast.
+  // The address follows the field when no more is typed; a field that waited for it would lose keys typed fast.
   const [typed, setTyped] = useState(search);
   const answer = useLoaderData<typeof floorLoader>();
   /** Enter was pressed in the search: what it finds first is opened, once it is there. */
@@ -96,6 +99,11 @@ export function Floor() {
   const list = useRef<HTMLUListElement>(null);
   const role = useSession((state) => state.person?.role);
 
+  useEffect(() => {
+    if (typed === search || document.activeElement !== field.current) return;
+    const settled = setTimeout(() => setParams(typed ? { search: typed } : {}, { replace: true }), SETTLED_MS);
+    return () => clearTimeout(settled);
+  }, [typed, search, setParams]);
   useEffect(() => setTyped((text) => (document.activeElement === field.current ? text : search)), [search]);
   useEffect(() => {
     if (!opensFirst || answer?.search !== typed) return;
@@ -154,7 +162,6 @@ export function Floor() {
           onChange={(event) => {
             setOpensFirst(false);
             setTyped(event.target.value);
-            setParams(event.target.value ? { search: event.target.value } : {}, { replace: true });
           }}
           placeholder="tag, title or customer"
           sx={{ maxWidth: 380, mt: 1.5 }}
