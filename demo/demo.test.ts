@@ -23,7 +23,7 @@ beforeAll(async () => {
   shop = await openShopFolder({ dataFolder: join(folder, 'data'), databaseUrl: null }, clock);
   await buildDemo(shop.context, clock, NOW, 'http://shop.test');
   engines = new Engines(shop.context);
-  floor = (await engines.floor('', 1)).engines;
+  floor = (JSON.parse(await engines.floor('', 1)) as { engines: EngineSummary[] }).engines;
 });
 afterAll(async () => {
   await shop.close();

@@ -38,41 +38,45 @@ async function largeFolder(beside: string): Promise<string> {
   return copy;
 }
 
+/** Each as it is found: the whole takes a quarter of an hour. */
+const ratios: Ratio[] = [];
+function add(...found: Ratio[]): void {
+  ratios.push(...found);
+  for (const { title, detail, ratio } of found) console.log(`${ratio.toFixed(2).padStart(6)}  ${title}: ${detail}`);
+}
+
 /** What is measured in a large shop that is served, wherever its data lie. */
-async function benchLargeShop(shop: ServedShop): Promise<Ratio[]> {
+async function benchLargeShop(shop: ServedShop, database: string): Promise<void> {
   const client = shop.client();
   const idOf = async (tag: string) =>
     (JSON.parse(await client.ask('GET', `/api/engines?search=${tag}`)) as { engines: { id: string; tag: string }[] }).engines.find((one) => one.tag === tag)!.id; // prettier-ignore
   const [short, long, whole] = [await idOf(TAGS.short), await idOf(TAGS.long), await idOf(TAGS.whole)];
   const floor = shop.client();
-  return [
-    ...(await benchFloor(shop)),
-    await benchWaiting(shop, short, 'A post while the floor is listed, against one while it is not', () =>
-      floor.ask('GET', '/api/engines'),
-    ),
-    ...(await benchSigning(shop, whole, short)),
-    await benchSingles(client, long),
-    await benchBatches(client, short, 'few'),
-    await benchBatches(client, long, 'over 10,000'),
-  ];
+  const on = (found: Ratio[]) => add(...found.map((one) => ({ ...one, title: `${database}: ${one.title}` })));
+  on(await benchFloor(shop));
+  const listed = 'A post while the floor is listed, against one while it is not';
+  on([await benchWaiting(shop, short, listed, () => floor.ask('GET', '/api/engines'))]);
+  on(await benchSigning(shop, whole, short));
+  on([await benchSingles(client, long)]);
+  on([await benchBatches(client, short, 'few')]);
+  on([await benchBatches(client, long, 'over 10,000')]);
 }
 
-const on = (database: string, ratios: Ratio[]) => ratios.map((one) => ({ ...one, title: `${database}: ${one.title}` }));
-
 const folder = mkdtempSync(join(tmpdir(), 'utex-bench-'));
-const ratios: Ratio[] = [benchLobe(), await benchSheet(), await benchPosting()];
 try {
+  add(benchLobe(), await benchSheet(), await benchPosting());
   const large = await largeFolder(folder);
-  ratios.push(...on('PGlite', [await benchStart(large), await benchAudit(large)]));
+  add(await benchStart(large));
   const shop = await serveBench(large);
-  ratios.push(...on('PGlite', await benchLargeShop(shop)));
+  await benchLargeShop(shop, 'PGlite');
   await shop.close();
+  add(await benchAudit(large));
   const server = await startPostgres();
   if (typeof server === 'string') console.warn(`Left out on a PostgreSQL server: ${server}`);
   else {
     console.log('Filling the same shop on a PostgreSQL server …');
     const other = await serveBench(join(folder, 'other'), server.url, fillLargeShop);
-    ratios.push(...on('PostgreSQL', await benchLargeShop(other)));
+    await benchLargeShop(other, 'PostgreSQL');
     await other.close();
     await server.stop();
   }

@@ -32,7 +32,9 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
     id: (await engines.open(person, body)).id,
   }));
 
-  route(app, 'GET /api/engines', EVERYBODY, async ({ query }) => engines.floor(query.search?.trim() ?? '', query.page));
+  route(app, 'GET /api/engines', EVERYBODY, async ({ query, reply }) =>
+    reply.type('application/json; charset=utf-8').send(await engines.floor(query.search?.trim() ?? '', query.page)),
+  );
 
   route(app, 'GET /api/engines/:id', EVERYBODY, async ({ params }) => toAnswer(await engines.get(params.id)));
 

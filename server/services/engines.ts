@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache';
 import { z } from 'zod';
-import { completeEngine, type EngineAnswer, type EngineSummary, type NewEngine } from '../../contracts/engine.js';
+import { completeEngine, type EngineAnswer, type NewEngine } from '../../contracts/engine.js';
 import type { Person } from '../../contracts/shop.js';
 import { asIssues } from '../../contracts/wording/impossible.js';
 import { LAYOUTS } from '../../core/engine/layouts.js';
@@ -108,11 +108,9 @@ export class Engines {
     return sheetOf(await this.file(id));
   }
 
-  async floor(
-    search: string,
-    page: number,
-  ): Promise<{ engines: EngineSummary[]; page: number; pages: number; total: number }> {
+  /** One page of the floor, as the JSON that is answered. */
+  async floor(search: string, page: number): Promise<string> {
     const { total, engines } = await searchFloor(this.context.database, search, (page - 1) * PAGE, PAGE);
-    return { engines, page, pages: Math.max(1, Math.ceil(total / PAGE)), total };
+    return `{"engines":${engines},"page":${page},"pages":${Math.max(1, Math.ceil(total / PAGE))},"total":${total}}`;
   }
 }

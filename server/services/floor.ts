@@ -26,7 +26,7 @@ export function shownOf(
 /** Engines that are put on the floor in one transaction. */
 const TOGETHER = 100;
 
-/** Puts every engine on the floor that is not there yet, or is shown by another version. */
+/** Shows every engine anew that another version put on the floor. */
 export async function fillFloor(database: Database): Promise<void> {
   for (;;) {
     const unshown = await listUnshown(database, SHOWN_BY, TOGETHER);

@@ -16,6 +16,10 @@ export interface Database extends Queries {
   readonly kind: 'pglite' | 'postgresql';
 }
 
+/** A time as JavaScript spells it, for JSON that the database itself puts together. */
+export const isoOf = (column: string): string =>
+  `to_char(${column} at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
+
 /** Whether a database error says that a row with this key is already there. */
 export function isUniqueViolation(error: unknown, constraint?: string): boolean {
   const { code, constraint: violated } = error as { code?: string; constraint?: string };

@@ -3,7 +3,7 @@ import type { Reading, ReadingSource } from '../../core/sheet/reading.js';
 import { BUILD } from '../../core/sheet/slot.js';
 import type { Unit } from '../../core/units/units.js';
 import { AUDIT_INSERT, type SealedAct } from './audit-log.js';
-import type { Database, Queries } from './database.js';
+import { isoOf, type Database, type Queries } from './database.js';
 import type { FloorChange } from './floor-store.js';
 import { TABLES, valuesOf, type Row } from './tables.js';
 
@@ -46,15 +46,12 @@ const toReading = (row: Columns): Reading => ({
   ...(row.supersedes === null ? {} : { supersedes: row.supersedes }),
 });
 
-const ISO = `'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"'`;
-const inUtc = (column: string) => `to_char(${column} at time zone 'utc', ${ISO}) as ${column}`;
-
 /** The readings of an engine in the order in which they arrived: as one JSON, which PGlite hands over in a third of the time. */
 export async function listReadings(queries: Queries, engineId: string): Promise<Reading[]> {
   const [{ list }] = await queries.query<{ list: Columns[] | null }>(
     `select json_agg(one) as list from (
-       select id, measure, place, at_by, at_value, occasion, entered, unit, value, ${inUtc('taken_at')},
-         ${inUtc('received_at')}, taken_by, how, instrument, note, supersedes
+       select id, measure, place, at_by, at_value, occasion, entered, unit, value, ${isoOf('taken_at')} as taken_at,
+         ${isoOf('received_at')} as received_at, taken_by, how, instrument, note, supersedes
        from readings where engine_id = $1 order by seq
      ) one`,
     [engineId],
