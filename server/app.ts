@@ -146,7 +146,6 @@ export async function buildApp({
   if (index)
     await app.register(staticFiles, {
       root: webFolder,
-      wildcard: false,
       // The build lays each file down in Brotli and gzip as well.
       preCompressed: true,
       // Built files carry their hash in their name; the page itself must always be asked for.

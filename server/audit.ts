@@ -4,7 +4,7 @@ import { opening } from './cannot-start.js';
 import { readConfig } from './config.js';
 import { openShopFolder } from './open-shop.js';
 import { verifyFile } from './record/verify-file.js';
-import { refuseStart } from './serve.js';
+import { refuseStart } from './refuse-start.js';
 import { checkAudit, type AuditFault } from './store/check-audit.js';
 import { findJws } from './store/record-store.js';
 

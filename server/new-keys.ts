@@ -1,6 +1,6 @@
 import { readConfig } from './config.js';
 import { openShopFolder } from './open-shop.js';
-import { refuseStart } from './serve.js';
+import { refuseStart } from './refuse-start.js';
 
 /** `npm run new-keys`: the owner's own act, where the shop's keys are lost or must be trusted no more. */
 try {

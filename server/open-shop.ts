@@ -22,7 +22,6 @@ import {
 import { lockFolder } from './store/folder-lock.js';
 import { migrate } from './store/migrate.js';
 import { openPglite } from './store/pglite.js';
-import { openPostgres } from './store/postgres.js';
 import { sealHistory } from './store/seal-history.js';
 import { Workers } from './work/workers.js';
 
@@ -65,7 +64,10 @@ async function shopIdOf(database: Database): Promise<string | null> {
 
 /** The database, brought up to date once it is known to be this shop's, and vouched for by its chain. @throws CannotStart */
 async function openDatabase({ dataFolder, databaseUrl }: Opening, found: Found, now: Date): Promise<Database> {
-  const database = databaseUrl ? await openPostgres(databaseUrl) : await openPglite(join(dataFolder, 'database'));
+  // Only a shop that has outgrown its folder needs what speaks to a server.
+  const database = databaseUrl
+    ? await (await import('./store/postgres.js')).openPostgres(databaseUrl)
+    : await openPglite(join(dataFolder, 'database'));
   try {
     if (typeof found === 'object' && (await shopIdOf(database)) !== found.shopId)
       throw new DamagedFolder(

@@ -1,17 +1,15 @@
-import { CategoryScale, Chart, Filler, Legend, LinearScale, LineElement, PointElement, Tooltip } from 'chart.js';
 import { useMemo } from 'react';
-import { Line } from 'react-chartjs-2';
 import { movedSince } from '../../../core/cam/sprocket.js';
-import { useTurning } from '../../measuring/use-turning.js';
-import { limitFor } from '../../../core/plan/spec-sets.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
+import { limitFor } from '../../../core/plan/spec-sets.js';
 import { fromCanonical, toCanonical } from '../../../core/units/units.js';
-import { useDesk } from '../../state/use-desk.js';
+import { DrawnChart } from '../../charts/DrawnChart.js';
+import type { Drawn } from '../../charts/drawn.js';
+import { useChartInks } from '../../charts/use-chart-inks.js';
+import { useTurning } from '../../measuring/use-turning.js';
 import { usePreferences } from '../../state/preferences.js';
-import { axis, useChartInks } from './chart-inks.js';
-import { cardCurve, furthestApart, newestSweep, sweptCurve, type LiftPoint } from './curves.js';
-
-Chart.register(CategoryScale, LinearScale, PointElement, LineElement, Filler, Tooltip, Legend);
+import { useDesk } from '../../state/use-desk.js';
+import { cardCurve, furthestApart, newestSweep, sweptCurve } from './curves.js';
 
 const NAME: Record<ValveKind, string> = { I: 'Intake', E: 'Exhaust' };
 const KINDS: ValveKind[] = ['I', 'E'];
@@ -35,6 +33,7 @@ export function Curves() {
         const sweep = newestSweep(sweeps, kind);
         return {
           kind,
+          name: NAME[kind],
           card: card && cardCurve(card, kind, unit),
           measured: sweep ? sweptCurve(sweep, kind, unit) : null,
           place: sweep?.place,
@@ -44,37 +43,20 @@ export function Curves() {
     [card, sweeps, unit, positions],
   );
   const inks = useChartInks();
-  const checkLift = card && fromCanonical(toCanonical(card.printed.checkLift, card.printed.unit), unit);
-  const line = (label: string, data: LiftPoint[], colour: string, dashed = false) => ({
-    label,
-    data,
-    borderColor: colour,
-    backgroundColor: colour,
-    borderWidth: dashed ? 1.6 : 2.4,
-    borderDash: dashed ? [7, 5] : [],
-    pointRadius: 0,
-    tension: 0,
-  });
-  const top = Math.max(
-    0.001,
-    ...curves.flatMap(({ card: printed, measured }) => [...(printed ?? []), ...(measured ?? [])].map(({ y }) => y)),
-  );
-  /** The card moved by as much as the spec set lets a cam differ from it: between these the swept curve must lie. */
-  const allowed = limitFor(engine!.specSet, 'intake-centreline', 'engine');
-  const limits = (allowed?.basis === 'of-card' ? [allowed.min, allowed.max] : []).filter((deg) => deg !== undefined);
-  const overlapFrom = -events.intakeOpenBtdc;
-  const overlapTo = events.exhaustCloseAtdc;
-  const datasets = [
-    ...(overlapTo > overlapFrom
-      ? [{ ...line(`Overlap at the seat, ${(overlapTo - overlapFrom).toFixed(0)}°`, [{ x: overlapFrom, y: top }, { x: overlapTo, y: top }], `${inks.band}70`), fill: 'origin', borderWidth: 0 }]
-      : []),
-    ...curves.flatMap(({ kind, card: printed, measured, place }) => [
-      ...(printed ? [line(`${NAME[kind]}, card (made up between its durations)`, printed, inks[kind], true)] : []),
-      ...(printed ? limits.map((deg) => ({ ...line(`${NAME[kind]}, limit ${deg}°`, printed.map(({ x, y }) => ({ x: x + deg, y })), inks.steel), borderWidth: 0.8 })) : []),
-      ...(measured ? [line(`${NAME[kind]}, swept at ${place}`, measured, inks[kind])] : []),
-    ]),
-    ...(checkLift ? [line('Check lift', [{ x: -270, y: checkLift }, { x: 270, y: checkLift }], inks.steel, true)] : []),
-  ]; // prettier-ignore
+  const drawn = useMemo((): Drawn => {
+    const allowed = limitFor(engine!.specSet, 'intake-centreline', 'engine');
+    return {
+      chart: 'lifts',
+      of: {
+        curves,
+        unit,
+        limits: (allowed?.basis === 'of-card' ? [allowed.min, allowed.max] : []).filter((deg) => deg !== undefined),
+        overlap: { from: -events.intakeOpenBtdc, to: events.exhaustCloseAtdc },
+        checkLift: card && fromCanonical(toCanonical(card.printed.checkLift, card.printed.unit), unit),
+        inks,
+      },
+    };
+  }, [engine, curves, unit, events, card, inks]);
   const worst = curves.flatMap(({ kind, card: printed, measured }) => {
     const found = printed && measured && furthestApart(printed, measured);
     return found ? [{ kind, ...found }] : [];
@@ -87,37 +69,7 @@ export function Curves() {
         <p>Nothing to draw yet: file a cam card that prints lobe lifts and durations at two lifts, or sweep a lobe.</p>
       ) : (
         <div className="curves-chart">
-          <Line
-            aria-label="Lift at the lobe over crank degrees from overlap top centre"
-            role="img"
-            data={{ datasets }}
-            options={{
-              animation: false,
-              maintainAspectRatio: false,
-              parsing: false,
-              scales: {
-                x: {
-                  type: 'linear',
-                  min: -270,
-                  max: 270,
-                  ...axis('crank degrees from overlap top centre', inks),
-                  ticks: { ...axis('', inks).ticks, stepSize: 90, callback: (deg) => String(deg).replace('-', '−') },
-                },
-                y: { min: 0, ...axis(`lift at the lobe, ${unit}`, inks) },
-              },
-              plugins: {
-                legend: {
-                  labels: {
-                    filter: ({ text }) => !text.includes('limit'),
-                    color: inks.steel,
-                    boxHeight: 1,
-                    font: { family: 'Barlow', size: 13 },
-                  },
-                },
-                tooltip: { enabled: false },
-              },
-            }}
-          />
+          <DrawnChart drawn={drawn} label="Lift at the lobe over crank degrees from overlap top centre" />
         </div>
       )}
       {curves

@@ -1,105 +1,19 @@
-import { Chart, LinearScale, LineElement, PointElement } from 'chart.js';
-import { Line } from 'react-chartjs-2';
-import { atLobe, type LobeAnalysis } from '../../../core/cam/lobe-analyse.js';
-import type { LobeSweep } from '../../../core/cam/lobe-sweep.js';
-import { axis, useChartInks } from './chart-inks.js';
+import { useMemo } from 'react';
+import { DrawnChart } from '../../charts/DrawnChart.js';
+import type { Drawn } from '../../charts/drawn.js';
+import type { LobeDrawn } from '../../charts/lobe-chart.js';
+import { useChartInks } from '../../charts/use-chart-inks.js';
 
-Chart.register(LinearScale, PointElement, LineElement);
-
-/** The rows of the chart, from the top, with the part of its height that each has. */
-const ROWS = { lift: 4, out: 1.6, velocity: 2, acceleration: 2 };
-type RowName = keyof typeof ROWS;
-
-/** How far a row reaches beyond its outermost tick: the ticks of two rows stay apart. */
-const ROOM = 1.35;
-
-/** The next round figure above: 1, 2 or 5 with noughts. */
-function roundUp(value: number): number {
-  const tens = 10 ** Math.floor(Math.log10(value || 1));
-  return tens * [1, 2, 5, 10].find((step) => step * tens >= value)!;
-}
-
-const sayTick = (value: number | string) => String(Number(Number(value).toPrecision(3))).replace('-', '−');
-
-interface Props {
-  analysis: LobeAnalysis;
-  sweep: Pick<LobeSweep, 'unit' | 'points' | 'measuredAt' | 'rockerRatio' | 'lash'>;
-}
-
-/**
- * A lobe as it was swept over crank degrees: the points and the curve through them, what the smoothing took out of each,
- * and how fast and how hard the lobe lifts.
- */
-export function LobeChart({ analysis, sweep }: Props) {
+/** A swept lobe as it was smoothed, with what was taken out of it, its velocity and its acceleration. */
+export function LobeChart({ analysis, sweep }: Omit<LobeDrawn, 'inks'>) {
   const inks = useChartInks();
-  const { curve, smoothing } = analysis;
-  const { unit } = sweep;
-  const points = sweep.points.map(([x, lift]) => ({ x, y: atLobe(sweep, lift) })).sort((a, b) => a.x - b.x);
-  const over = (column: 1 | 2 | 3) => curve.map((point) => ({ x: point[0], y: point[column] }));
-  const smoothed = new Map(curve.map(([deg, lift]) => [deg, lift]));
-  const out = points.flatMap(({ x, y }) => (smoothed.has(x) ? [{ x, y: y - smoothed.get(x)! }] : []));
-  const line = (label: string, row: RowName, data: { x: number; y: number }[], colour: string) => ({
-    label,
-    data,
-    yAxisID: row,
-    borderColor: colour,
-    backgroundColor: colour,
-    borderWidth: 2,
-    pointRadius: 0,
-  });
-  const dots = { borderWidth: 0, showLine: false, pointRadius: 1.8 };
-  const ticks = {
-    ...axis('', inks).ticks,
-    font: { family: 'IBM Plex Mono', size: 11 },
-    callback: sayTick,
-    includeBounds: false,
-  };
-  /** A row that lies on both sides of zero, with its edges at a round figure. */
-  const about = (row: RowName, text: string, data: { y: number }[]) => {
-    const edge = roundUp(Math.max(...data.map(({ y }) => Math.abs(y))));
-    return {
-      ...axis(text, inks),
-      stack: 'lobe',
-      stackWeight: ROWS[row],
-      min: -edge * ROOM,
-      max: edge * ROOM,
-      ticks: { ...ticks, stepSize: edge },
-    };
-  };
+  const drawn = useMemo((): Drawn => ({ chart: 'lobe', of: { analysis, sweep, inks } }), [analysis, sweep, inks]);
+  const { peak, smoothing } = analysis;
   return (
     <div className="lobe-chart">
-      <Line
-        aria-label={`Lift, what the smoothing took out, velocity and acceleration of the lobe over crank degrees; peak ${analysis.peak.lift.toFixed(4)} ${unit} at ${analysis.peak.deg.toFixed(1)} degrees, smoothing took out ${smoothing.rms.toFixed(4)} ${unit}`}
-        role="img"
-        data={{
-          datasets: [
-            { ...line('points', 'lift', points, inks.steel), ...dots },
-            line('smoothed', 'lift', over(1), inks.I),
-            { ...line('taken out', 'out', out, inks.flag), ...dots },
-            line('velocity', 'velocity', over(2), inks.I),
-            line('acceleration', 'acceleration', over(3), inks.E),
-          ],
-        }}
-        options={{
-          animation: false,
-          maintainAspectRatio: false,
-          parsing: false,
-          scales: {
-            x: { type: 'linear', ...axis('crank degrees after top centre', inks) },
-            acceleration: about('acceleration', `${unit}/°²`, over(3)),
-            velocity: about('velocity', `${unit}/°`, over(2)),
-            out: about('out', 'taken out', out),
-            lift: {
-              ...axis(`lift, ${unit}`, inks),
-              stack: 'lobe',
-              stackWeight: ROWS.lift,
-              min: -0.08 * analysis.peak.lift,
-              max: analysis.peak.lift * 1.1,
-              ticks: { ...ticks, maxTicksLimit: 5 },
-            },
-          },
-          plugins: { legend: { display: false }, tooltip: { enabled: false } },
-        }}
+      <DrawnChart
+        drawn={drawn}
+        label={`Lift, what the smoothing took out, velocity and acceleration of the lobe over crank degrees; peak ${peak.lift.toFixed(4)} ${sweep.unit} at ${peak.deg.toFixed(1)} degrees, smoothing took out ${smoothing.rms.toFixed(4)} ${sweep.unit}`}
       />
     </div>
   );

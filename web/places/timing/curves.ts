@@ -6,8 +6,7 @@ import { parseValve } from '../../../core/engine/places.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
 import { ImpossibleInput } from '../../../core/impossible.js';
 import { fromCanonical, toCanonical } from '../../../core/units/units.js';
-
-export type LiftPoint = { x: number; y: number };
+import type { LiftPoint } from '../../charts/lift-chart.js';
 
 /** The lobe that the card describes, in `unit`, degrees from overlap top centre; null where the card prints too little. */
 export function cardCurve(card: CompletedCard, kind: ValveKind, unit: 'in' | 'mm'): LiftPoint[] | null {
