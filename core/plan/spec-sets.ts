@@ -37,10 +37,25 @@ export interface SpecSet {
   practice: Practice;
 }
 
+/** The limits of a set by their measures: they are looked for some thousand times a sheet. */
+const indexed = new WeakMap<readonly SpecLimit[], Map<string, SpecLimit[]>>();
+
+function limitsOn(limits: SpecLimit[], measure: string): SpecLimit[] {
+  let index = indexed.get(limits);
+  if (!index) {
+    index = new Map();
+    for (const limit of limits) index.set(limit.measure, [...(index.get(limit.measure) ?? []), limit]);
+    indexed.set(limits, index);
+  }
+  return index.get(measure) ?? [];
+}
+
 /** The limit for `measure` at `place`, if the set has one. */
-export function limitFor(spec: Pick<SpecSet, 'limits'>, measure: string, place: string): SpecLimit | undefined {
+export function limitFor({ limits }: Pick<SpecSet, 'limits'>, measure: string, place: string): SpecLimit | undefined {
+  const on = limitsOn(limits, measure);
+  if (on.every(({ valve }) => !valve)) return on[0];
   const kind = parseValve(place)?.kind;
-  return spec.limits.find((limit) => limit.measure === measure && (!limit.valve || limit.valve === kind));
+  return on.find(({ valve }) => !valve || valve === kind);
 }
 
 const PRACTICE = 'General shop practice, an example: the part maker’s card comes first';

@@ -61,10 +61,10 @@ export function verdictOfCounting(judging: Judging, one: Try): Omit<Judged, 'hin
 function siblingsOf({ stand, spec }: Judging, one: Try): Try[] {
   const { measure, place } = one;
   const limit = limitFor(spec, measure, place);
-  const kind = parseValve(place)?.kind;
+  const alike = stand.siblingsOf(one).filter((other) => limitFor(spec, measure, other.place) === limit);
   // Intake and exhaust lobes are ground to different lifts, limit or no limit.
-  const isOtherLobe = (other: Try) => measure === 'lobe-lift' && parseValve(other.place)?.kind !== kind;
-  return stand.siblingsOf(one).filter((other) => limitFor(spec, measure, other.place) === limit && !isOtherLobe(other));
+  const kind = parseValve(place)?.kind;
+  return measure === 'lobe-lift' ? alike.filter((other) => parseValve(other.place)?.kind === kind) : alike;
 }
 
 /** The verdict that another value, or the same at another place, would have by limits alone. */

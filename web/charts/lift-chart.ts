@@ -5,7 +5,7 @@ import { axis, type Inks } from './inks.js';
 export type LiftPoint = { x: number; y: number };
 
 /** The lifts of one kind of valve over crank degrees: by its card, and as swept at a place. */
-export interface LiftCurve {
+interface LiftCurve {
   kind: ValveKind;
   name: string;
   card: LiftPoint[] | null;

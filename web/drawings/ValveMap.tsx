@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { arcPath, onCircle } from '../../core/drawing/arc.js';
 import { DIAL, dialBand, dialDeg } from '../../core/drawing/dial.js';
 import { MAP, valveMapLayout } from '../../core/drawing/valve-map.js';
@@ -29,7 +30,8 @@ interface Props {
   onPick?: (place: string) => void;
 }
 
-function Dial({
+/** Drawn anew when it changes itself: while a number is typed, one of sixteen does. */
+const Dial = memo(function Dial({
   place,
   x,
   y,
@@ -44,7 +46,7 @@ function Dial({
   face: DialFace;
   active: boolean;
   typed: string;
-  onPick?: () => void;
+  onPick?: (place: string) => void;
 }) {
   const { mark, value, limit, figure, resting } = face;
   const band = limit && dialBand(limit);
@@ -125,14 +127,14 @@ function Dial({
               role: 'button',
               tabIndex: active ? 0 : -1,
               'aria-pressed': active,
-              onClick: onPick,
+              onClick: () => onPick(place),
               style: { cursor: 'pointer' },
             }
           : { role: 'img' })}
       />
     </g>
   );
-}
+});
 
 /**
  * The engine from above, front to the left. Each valve is a small dial: the ring is its limit, the tick its value, so
@@ -189,7 +191,7 @@ export function ValveMap({ banks, faces, active, typed = '', onPick }: Props) {
           face={faces[place]}
           active={place === active}
           typed={place === active ? typed : ''}
-          onPick={onPick && (() => onPick(place))}
+          onPick={onPick}
         />
       ))}
     </svg>

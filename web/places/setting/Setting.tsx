@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { STOP_METHODS } from '../../../core/cam/valve-stops.js';
 import { neighbourValve, valveMapLayout } from '../../../core/drawing/valve-map.js';
@@ -60,13 +59,14 @@ export function Setting() {
             disableUnderline
             value={method}
             onChange={(event) => setting.choose({ method: event.target.value as typeof method })}
+            native
             inputProps={{ 'aria-label': 'Method' }}
             className="measuring-choice"
           >
             {STOP_METHODS.map((name) => (
-              <MenuItem key={name} value={name}>
+              <option key={name} value={name}>
                 {METHOD_NAME[name]}
-              </MenuItem>
+              </option>
             ))}
           </Select>
           <Select
@@ -75,11 +75,12 @@ export function Setting() {
             disableUnderline
             value={along}
             onChange={(event) => setting.choose({ along: event.target.value as typeof along })}
+            native
             inputProps={{ 'aria-label': 'Order' }}
             className="measuring-choice"
           >
-            <MenuItem value="firing">by firing order</MenuItem>
-            <MenuItem value="bank">along the bank</MenuItem>
+            <option value="firing">by firing order</option>
+            <option value="bank">along the bank</option>
           </Select>
         </>
       }

@@ -80,11 +80,17 @@ export function useSetting() {
       ),
     [engine, sheet, judging, chosenUnit, valueAt],
   );
-  const faceAt = (place: string): DialFace => {
-    const typed = place === active && preview;
-    const value = typed && { value: preview.judgedAs?.value ?? preview.value, mark: preview.verdict };
-    return { ...faces[place], ...value, resting: clearanceAt(place) >= setting.marginDeg };
-  };
+  const resting = useMemo(
+    () =>
+      Object.fromEntries(
+        spans.map((span): [string, DialFace] => [
+          span.place,
+          { ...faces[span.place], resting: clearanceDeg(span, crank) >= setting.marginDeg },
+        ]),
+      ),
+    [faces, spans, crank, setting.marginDeg],
+  );
+  const shown = preview && { value: preview.judgedAs?.value ?? preview.value, mark: preview.verdict };
 
   const go = (place: string, deg?: number) => {
     entry.clear();
@@ -116,7 +122,7 @@ export function useSetting() {
     target,
     entry,
     lengthUnit,
-    faces: Object.fromEntries(Object.keys(faces).map((place) => [place, faceAt(place)])),
+    faces: shown ? { ...resting, [active]: { ...resting[active], ...shown } } : resting,
     /** Takes what is typed and steps on; with nothing typed, just steps on. */
     take: () => {
       if (entry.typed === '' || entry.take()) stepOn(active);
