@@ -68,8 +68,10 @@ export function placesOf(engine: Laid, scope: Scope): string[] {
  * is none. @example findPlace({ banks: [{ cylinders: [1], valveOrder: 'IE' }], pins: [[1]], mains: 2 }, 'valve', '1i') // '1I'
  */
 export function findPlace(engine: Laid, scope: Scope, place: string): string | undefined {
+  const places = placesOf(engine, scope);
+  if (places.includes(place)) return place;
   const meant = place.toUpperCase();
-  return placesOf(engine, scope).find((own) => own.toUpperCase() === meant);
+  return places.find((own) => own.toUpperCase() === meant);
 }
 
 /** Cylinder and kind of a valve place. @example parseValve('3I') // { cylinder: 3, kind: 'I' } */

@@ -52,6 +52,8 @@ export class KeptStanding {
   private readonly settings: number;
   private readonly known = new Map<string, AtPlace>();
   private stale: Set<string>;
+  /** All places together, while none of them changes. */
+  private together: Omit<Standing, 'state'> & { unanswered: number };
 
   constructor(
     engine: Engine,
@@ -69,6 +71,7 @@ export class KeptStanding {
     }
     this.settings = required.filter(({ measure }) => isSetting(measure)).length;
     this.stale = new Set(this.places);
+    this.together = { marks: {}, taken: 0, required: 0, flagsOpen: [], unanswered: 0 };
   }
 
   /** Something that everything hangs on changed: the card, a decision. */
@@ -93,24 +96,34 @@ export class KeptStanding {
   of(file: EngineFile, judging: Judging = judgingOf(file, this.stand)): Standing {
     if (this.stale.size > 0) {
       const decided = decidedIn(file);
-      for (const place of this.stale) this.known.set(place, this.judgePlace(place, judging, decided));
+      let isOtherwise = false;
+      for (const place of this.stale) {
+        const found = this.judgePlace(place, judging, decided);
+        isOtherwise ||= !isEqual(found, this.known.get(place));
+        this.known.set(place, found);
+      }
       this.stale.clear();
+      if (isOtherwise) this.together = this.addUp();
     }
-    const here = this.places.map((place) => this.known.get(place)!);
-    const flagsOpen = here.flatMap((one) => one.flagsOpen);
-    const sum = (key: 'taken' | 'unanswered') => here.reduce((total, one) => total + one[key], 0);
+    const { unanswered, ...standing } = this.together;
     const state = () => {
       if (isSigned(file)) return 'signed';
       if (this.stand.turns === 0) return 'opened';
-      if (flagsOpen.length > 0) return 'flagged';
-      return sum('unanswered') === 0 ? 'to-sign' : 'setting';
+      if (standing.flagsOpen.length > 0) return 'flagged';
+      return unanswered === 0 ? 'to-sign' : 'setting';
     };
+    return { ...standing, state: state() };
+  }
+
+  private addUp(): typeof this.together {
+    const here = this.places.map((place) => this.known.get(place)!);
+    const sum = (key: 'taken' | 'unanswered') => here.reduce((total, one) => total + one[key], 0);
     return {
       marks: Object.fromEntries(this.valves.map((place) => [place, this.known.get(place)!.mark])),
       taken: sum('taken'),
       required: this.settings,
-      flagsOpen,
-      state: state(),
+      flagsOpen: here.flatMap((one) => one.flagsOpen),
+      unanswered: sum('unanswered'),
     };
   }
 
@@ -139,5 +152,14 @@ export class KeptStanding {
     };
   }
 }
+
+/** Whether a place adds to the standing what it did before. */
+const isEqual = (now: AtPlace, before: AtPlace | undefined): boolean =>
+  before !== undefined &&
+  now.mark === before.mark &&
+  now.taken === before.taken &&
+  now.unanswered === before.unanswered &&
+  now.flagsOpen.length === before.flagsOpen.length &&
+  now.flagsOpen.every(({ measure, verdict }, turn) => measure === before.flagsOpen[turn].measure && verdict === before.flagsOpen[turn].verdict); // prettier-ignore
 
 const cylinderOf = (valve: string) => String(parseValve(valve)!.cylinder);
