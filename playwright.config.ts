@@ -8,7 +8,7 @@ export default defineConfig({
   outputDir: 'test-results/e2e',
   // One shop, one server: tests open engines of their own, so that two hands can work in it at once.
   workers: 2,
-  fullyParallel: false,
+  fullyParallel: true,
   // Generous: a busy machine is no fault of the interface.
   timeout: 180_000,
   expect: { timeout: 25_000 },

@@ -9,6 +9,7 @@ import { openShopFolder, type OpenShop } from '../server/open-shop.js';
 import { Engines } from '../server/services/engines.js';
 import { projectRoot } from '../server/project-root.js';
 import { checkAudit } from '../server/store/check-audit.js';
+import { program } from '../server/test-process.js';
 import { findPdf, listRecords } from '../server/store/record-store.js';
 import { buildDemo, DemoClock } from './build-demo.js';
 
@@ -120,7 +121,8 @@ test('the Bittern’s PDF says in words what was measured, what slipped, and how
 describe('the command', () => {
   /** What `npm run demo` says of a data folder, once it is open. */
   async function startOn(data: string): Promise<{ said: string; stop: () => Promise<void> }> {
-    const process_ = spawn('node', ['--import', 'tsx', 'demo/main.ts'], {
+    const [command, ...args] = program('demo/main');
+    const process_ = spawn(command, args, {
       cwd: projectRoot(),
       env: { ...process.env, UTEX_DATA: data, UTEX_PORT: '0' },
     });

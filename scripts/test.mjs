@@ -24,7 +24,9 @@ if (only.length === 0) {
 
 rmSync(RESULTS, { recursive: true, force: true });
 mkdirSync(RESULTS, { recursive: true });
-const node = (args) => spawnSync('node', args, { cwd: ROOT, stdio: 'inherit' }).status === 0;
+// Tests that start a program of ours start it as it was built just now.
+const env = { ...process.env, TESTS_OF_BUILD: '1' };
+const node = (args) => spawnSync('node', args, { cwd: ROOT, stdio: 'inherit', env }).status === 0;
 const outcomes = [];
 
 if (wants('jest')) {

@@ -3,24 +3,31 @@ import { mkdtempSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startServer as start } from './test-process.js';
-import { asker, typed, type Ask } from './test-shop.js';
+import { asker, copyNewShop, TEST_PIN, typed, type Ask } from './test-shop.js';
 
 const folderOf = () => join(mkdtempSync(join(tmpdir(), 'utex-crash-')), 'data');
-const PIN = '135790';
+/** A folder with a shop in it that is a day old. */
+async function shopFolder(): Promise<string> {
+  const folder = folderOf();
+  await copyNewShop(folder);
+  return folder;
+}
 
-async function openShop(url: string): Promise<{ ask: Ask; id: string }> {
-  const { body } = await asker(url)<{ token: string }>('POST', '/api/shop', {
-    shopName: 'Marram Engine Works', verifyAddress: 'http://shop.test', owner: { handle: 'owner', name: 'Tove', pin: PIN },
-  }); // prettier-ignore
-  const ask = asker(url, body.token);
+async function signIn(url: string): Promise<Ask> {
+  const { body } = await asker(url)<{ token: string }>('POST', '/api/session', { handle: 'owner', pin: TEST_PIN });
+  return asker(url, body.token);
+}
+
+async function openEngine(url: string): Promise<{ ask: Ask; id: string }> {
+  const ask = await signIn(url);
   const engine = { tag: 'PH8-1', title: 'Petrel H8', customer: 'Fenwater', layout: 'v8' };
   return { ask, id: (await ask<{ id: string }>('POST', '/api/engines', engine)).body.id };
 }
 
 test('killed in the middle of typing, the server loses nothing that it answered, and starts again by itself', async () => {
-  const folder = folderOf();
+  const folder = await shopFolder();
   const first = await start(folder);
-  const { ask, id } = await openShop(first.url!);
+  const { ask, id } = await openEngine(first.url!);
 
   const answered: string[] = [];
   const typing = (async () => {
@@ -35,8 +42,7 @@ test('killed in the middle of typing, the server loses nothing that it answered,
   await typing;
 
   const second = await start(folder);
-  const session = await asker(second.url!)<{ token: string }>('POST', '/api/session', { handle: 'owner', pin: PIN });
-  const again = asker(second.url!, session.body.token);
+  const again = await signIn(second.url!);
   const { readings } = (await again<{ readings: { id: string }[] }>('GET', `/api/engines/${id}/readings`)).body;
   const kept = new Set(readings.map((reading) => reading.id));
   expect(answered.filter((reading) => !kept.has(reading))).toEqual([]);
@@ -59,7 +65,7 @@ test('killed in the middle of typing, the server loses nothing that it answered,
 });
 
 test('a second process on one data folder is refused clearly, also after a crash of the first', async () => {
-  const folder = folderOf();
+  const folder = await shopFolder();
   const first = await start(folder);
   const second = await start(folder);
   expect(second.url).toBeNull();

@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { projectRoot } from './project-root.js';
 
 /** A server in a process of its own: where it listens (null where it refused to), what it said. */
@@ -9,7 +9,23 @@ export interface Started {
 }
 
 /**
- * Starts a server in a process of its own, from the sources, on a port that the system chooses.
+ * The words that run a program of ours: as it was built, where `npm test` has just done so, else from its sources.
+ *
+ * @example program('server/audit') // ['node', 'dist/server/audit.js']
+ */
+export const program = (name: string): [string, ...string[]] =>
+  process.env.TESTS_OF_BUILD ? ['node', `dist/${name}.js`] : ['node', '--import', 'tsx', `${name}.ts`];
+
+/** Runs a program of ours to its end on a data folder. */
+export function runProgram(name: string, folder: string): { code: number | null; said: string; complained: string } {
+  const [command, ...args] = program(name);
+  const env = { ...process.env, UTEX_DATA: folder };
+  const { status, stdout, stderr } = spawnSync(command, args, { cwd: projectRoot(), env, encoding: 'utf8' });
+  return { code: status, said: stdout + stderr, complained: stderr.trim() };
+}
+
+/**
+ * Starts a server in a process of its own, on a port that the system chooses.
  *
  * @param within the words of a command that runs it: in another namespace, as somebody else
  */
@@ -18,7 +34,7 @@ export async function startServer(
   extra: Record<string, string> = {},
   within: string[] = [],
 ): Promise<Started> {
-  const [command, ...args] = [...within, 'node', '--import', 'tsx', 'server/main.ts'];
+  const [command, ...args] = [...within, ...program('server/main')];
   const process_ = spawn(command, args, {
     cwd: projectRoot(),
     env: { ...process.env, UTEX_DATA: folder, UTEX_PORT: '0', ...extra },

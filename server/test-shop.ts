@@ -124,17 +124,23 @@ async function newShop(): Promise<string> {
   return made;
 }
 
+/** Puts the data of a shop with its four people into a folder; answers what they signed in with that morning. */
+export async function copyNewShop(folder: string): Promise<Tokens> {
+  const made = await newShop();
+  cpSync(join(made, 'data'), folder, { recursive: true });
+  return JSON.parse(readFileSync(join(made, 'tokens.json'), 'utf8')) as Tokens;
+}
+
 /** @param databaseUrl the PostgreSQL server that has its data, where that is not the folder's own database */
 export async function openTestShop(
   databaseUrl: string | null = null,
   options: Partial<AppOptions> = {},
 ): Promise<TestShop> {
   const folder = mkdtempSync(join(tmpdir(), 'utex-test-'));
-  const made = databaseUrl ? null : await newShop();
-  if (made) cpSync(join(made, 'data'), folder, { recursive: true });
+  const known = databaseUrl ? null : await copyNewShop(folder);
   const served = await serveFolder(folder, databaseUrl, options);
   const { url } = served;
-  const tokens = made ? (JSON.parse(readFileSync(join(made, 'tokens.json'), 'utf8')) as Tokens) : await peopleOf(url);
+  const tokens = known ?? (await peopleOf(url));
   return {
     ...served,
     folder,

@@ -4,8 +4,7 @@ import { cpSync, existsSync, mkdtempSync, rmSync, statfsSync, writeFileSync } fr
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { projectRoot } from '../project-root.js';
-import { startServer, type Started } from '../test-process.js';
+import { runProgram, startServer, type Started } from '../test-process.js';
 import { asker, openTestShop, TEST_PIN, typed } from '../test-shop.js';
 
 /** Nobody’s fault: a full disk, a wrong setting, a cable pulled, a signal in the middle. */
@@ -95,8 +94,8 @@ describe('a start that cannot be says why in one sentence, and ends', () => {
 
   test('the audit of a folder that is not there makes none', () => {
     const folder = join(tmpdir(), 'utex-nowhere-at-all');
-    const { status, stderr } = spawnSync('node', ['--import', 'tsx', 'server/audit.ts'], { cwd: projectRoot(), env: { ...process.env, UTEX_DATA: folder }, encoding: 'utf8' }); // prettier-ignore
-    expect([status, stderr.trim()]).toEqual([1, `Utex does not start: There is no shop in ${folder}. Set UTEX_DATA to its folder.`]); // prettier-ignore
+    const { code, complained } = runProgram('server/audit', folder);
+    expect([code, complained]).toEqual([1, `Utex does not start: There is no shop in ${folder}. Set UTEX_DATA to its folder.`]); // prettier-ignore
     expect(existsSync(folder)).toBe(false);
   });
 });

@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import {
   cpSync,
   existsSync,
@@ -16,6 +15,7 @@ import { join } from 'node:path';
 import type { VerifyAnswer } from '../../contracts/record.js';
 import { openShopFolder } from '../open-shop.js';
 import { projectRoot } from '../project-root.js';
+import { runProgram } from '../test-process.js';
 import { verifyFile } from '../record/verify-file.js';
 import { AuditLog } from '../store/audit-log.js';
 import { findRows } from '../store/audited-rows.js';
@@ -276,8 +276,8 @@ describe('a folder that is not whole opens as nothing else, and is left as it is
 
   test('its owner makes new keys by an act of his own, and what was signed stays valid', async () => {
     const folder = damaged(remove('keys'));
-    const run = spawnSync('node', ['--import', 'tsx', 'server/new-keys.ts'], { cwd: projectRoot(), env: { ...process.env, UTEX_DATA: folder }, encoding: 'utf8' }); // prettier-ignore
-    expect([run.status, run.stdout]).toEqual([0, expect.stringContaining('The shop has new keys')]);
+    const { code, said } = runProgram('server/new-keys', folder);
+    expect([code, said]).toEqual([0, expect.stringContaining('The shop has new keys')]);
     const opened = await openShopFolder({ dataFolder: folder, databaseUrl: null });
     expect(opened.context.keys.published.records).toHaveLength(2);
     expect((await checkAudit(opened.context.database)).faults).toEqual([]);

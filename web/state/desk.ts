@@ -98,8 +98,9 @@ function asReading({ reading, handle, takenAt }: Kept): Reading {
 const isRefused = (saved: Saved | undefined) => typeof saved === 'object';
 
 const NOTHING: View = { file: null, stand: null, judging: null, sheet: null, card: null, sweeps: [], acknowledged: [] };
-/** @param stand the file's readings walked through, where somebody keeps it */
-function viewOf(file: EngineFile, stand: Stand = standOf(file)): View & Pick<Desk, 'readings'> {
+function viewOf(file: EngineFile): View & Pick<Desk, 'readings'> {
+  // Walked through anew: whoever holds the former one must see that it is another.
+  const stand = standOf(file);
   return {
     file,
     stand,
@@ -128,17 +129,11 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
 
   const store = createStore<Desk>((set, get) => {
     /** The file with other readings; what only this device has yet stands on no record either. */
-    const withReadings = (readings: readonly Reading[], stand?: Stand) => {
+    const withReadings = (readings: readonly Reading[]) => {
       const file = get().file!;
       const more = readings.length - file.readings.length;
       const signed = file.signed && { ...file.signed, since: Math.max(0, file.signed.since + more) };
-      return viewOf({ ...file, readings, signed }, stand);
-    };
-    /** The same with one reading more: what was walked through is gone on with. */
-    const withOneMore = (reading: Reading) => {
-      const stand = get().stand!;
-      stand.add(reading);
-      return withReadings([...get().readings, reading], stand);
+      return viewOf({ ...file, readings, signed });
     };
     const mark = (ids: string[], saved: Saved) =>
       set((desk) => ({ saved: { ...desk.saved, ...Object.fromEntries(ids.map((id) => [id, saved])) } }));
@@ -228,7 +223,7 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
           takenAt: source.now().toISOString(),
           reading: { id, how: 'keyed', ...typed, ...(earlier ? { supersedes: earlier.id } : {}) },
         };
-        const view = withOneMore(asReading(kept));
+        const view = withReadings([...readings, asReading(kept)]);
         expected.set(id, judgeLast(view.file!, view.stand!, view.judging!).verdict);
         set({ ...view, saved: { ...saved, [id]: 'kept-here' } });
         void source.outbox.keep(kept).then(() => get().flush());
