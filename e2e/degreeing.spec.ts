@@ -81,7 +81,7 @@ test('a wheel that slips makes the angles suspect, and reading them again settle
   await pass(page, '34', '26');
   await expect(page.getByRole('alert')).toContainText('the wheel slipped');
   await goTo(page, id, 'review');
-  await expect(page.getByText('Signing waits')).toBeVisible();
+  await expect(page.getByText(/not dealt with\. Signing waits/)).toBeVisible();
   await expect(page.getByRole('region', { name: 'Out of limits' })).toContainText('intake opens');
   await goTo(page, id, 'dead-centre');
   await pass(page, '30', '30');

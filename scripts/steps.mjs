@@ -47,20 +47,24 @@ export function filesBelow(folder) {
     .flatMap((entry) => (entry.isDirectory() ? filesBelow(join(folder, entry.name)) : [join(folder, entry.name)]));
 }
 
-/** Builds server and interface into dist/, unless nothing has changed since. */
-export function build() {
-  install();
+const BUILT = join(ROOT, 'dist', '.utex-built');
+
+/** What a build is made of, as one hash. */
+function toBuild() {
   const sources = ['core', 'contracts', 'server', 'web', 'demo'].flatMap((folder) => filesBelow(join(ROOT, folder)));
   const settings = ['package-lock.json', 'tsconfig.json', 'tsconfig.server.json', 'vite.config.ts'].map((name) =>
     join(ROOT, name),
   );
-  const stamp = join(ROOT, 'dist', '.utex-built');
-  const wanted = digest(
-    [...sources, ...settings].flatMap((file) => [file, String(statSync(file).size), readFileSync(file)]),
-  );
-  if (isDone(stamp, wanted)) return;
-  run('node', ['scripts/build.mjs']);
-  writeFileSync(stamp, wanted);
+  return digest([...sources, ...settings].flatMap((file) => [file, String(statSync(file).size), readFileSync(file)]));
+}
+
+/** Notes that dist/ is the build of what is here now. */
+export const stampBuild = () => writeFileSync(BUILT, toBuild());
+
+/** Builds server and interface into dist/, unless nothing has changed since. */
+export function build() {
+  install();
+  if (!isDone(BUILT, toBuild())) run('node', ['scripts/build.mjs']);
 }
 
 /** What the tests need beyond npm: the program to look for, and Debian's package that brings it. */

@@ -92,8 +92,8 @@ export function Floor() {
   // The address follows the field when no more is typed; a field that waited for it would lose keys typed fast.
   const [typed, setTyped] = useState(search);
   const answer = useLoaderData<typeof floorLoader>();
-  /** Enter was pressed in the search: what it finds first is opened, once it is there. */
-  const [opensFirst, setOpensFirst] = useState(false);
+  /** Enter or an arrow was pressed in the search: what it finds first is opened, or gone to, once it is there. */
+  const [onceFound, setOnceFound] = useState<'open' | 'go' | null>(null);
   const navigate = useNavigate();
   const field = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLUListElement>(null);
@@ -106,10 +106,11 @@ export function Floor() {
   }, [typed, search, setParams]);
   useEffect(() => setTyped((text) => (document.activeElement === field.current ? text : search)), [search]);
   useEffect(() => {
-    if (!opensFirst || answer?.search !== typed) return;
-    setOpensFirst(false);
-    if (answer.engines.length > 0) void navigate(standing(answer.engines[0]).to);
-  }, [opensFirst, answer, typed, navigate]);
+    if (onceFound === null || answer?.search !== typed) return;
+    setOnceFound(null);
+    if (onceFound === 'go') list.current!.querySelector('a')?.focus();
+    else if (answer.engines.length > 0) void navigate(standing(answer.engines[0]).to);
+  }, [onceFound, answer, typed, navigate]);
 
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent) => {
@@ -122,10 +123,12 @@ export function Floor() {
   }, []);
 
   const walk = (event: KeyboardEvent) => {
-    if (event.key === 'Enter' && event.target === field.current && typed.trim() !== '') setOpensFirst(true);
+    if (event.key === 'Enter' && event.target === field.current && typed.trim() !== '') setOnceFound('open');
     const step = { ArrowDown: 1, ArrowUp: -1 }[event.key];
     if (!step) return;
     event.preventDefault();
+    // What stands there now is about to go.
+    if (event.target === field.current && answer?.search !== typed) return setOnceFound(step === 1 ? 'go' : null);
     const links = [...list.current!.querySelectorAll('a')];
     const next = links.indexOf(document.activeElement as HTMLAnchorElement) + step;
     if (next < 0) field.current?.focus();
@@ -160,7 +163,7 @@ export function Floor() {
           inputRef={field}
           value={typed}
           onChange={(event) => {
-            setOpensFirst(false);
+            setOnceFound(null);
             setTyped(event.target.value);
           }}
           placeholder="tag, title or customer"
