@@ -60,7 +60,7 @@ const inOrderOfLetters = Object.fromEntries(
 ) as Record<TableName, string[]>;
 
 /** A row in canonical JSON. One without JSON of its own is spelled so as soon as its columns stand in order. */
-export function canonicalRow({ table, columns }: Row): string {
+function canonicalRow({ table, columns }: Row): string {
   const named = Object.fromEntries(inOrderOfLetters[table].map((name) => [name, plain(columns[name])]));
   return TABLES[table].json.length === 0 ? JSON.stringify(named) : canonicalize(named)!;
 }
