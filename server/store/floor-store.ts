@@ -58,10 +58,9 @@ export async function searchFloor(queries: Queries, search: string, offset: numb
   const [where, params] = search === '' ? ['', []] : ['where words like $1', [pattern]];
   const total = search === '' ? 'select engines from floor_size' : `select count(*) from floor ${where}`;
   const [page] = await queries.query<{ engines: string | null; total: number }>(
-    `select string_agg(left(shown, -1) || ',"touchedAt":"' || ${isoOf('touched_at')} || '"}', ',' order by nth) as engines,
+    `select string_agg(left(shown, -1) || ',"touchedAt":"' || ${isoOf('touched_at')} || '"}', ',' order by touched_at desc, tag) as engines,
        (${total}) as total
-     from (select shown, touched_at, row_number() over (order by touched_at desc, tag) as nth
-           from floor ${where} order by touched_at desc, tag limit ${limit} offset ${offset}) page`,
+     from (select shown, touched_at, tag from floor ${where} order by touched_at desc, tag limit ${limit} offset ${offset}) page`,
     params,
   );
   return { total: Number(page.total), engines: `[${page.engines ?? ''}]` };
