@@ -91,11 +91,6 @@ export class FileAtHand {
     this.file = { ...this.file, signed };
   }
 
-  /** Its file as it stands, for whoever reads it now: what comes later is not in it. */
-  read(): EngineFile {
-    return { ...this.file, readings: [...this.readings] };
-  }
-
   /** How the floor changes with what was added. */
   floorChange(touchedAt: Date): FloorChange {
     const shown = JSON.stringify(shownOf(this.row, this.standing.of(this.file, this.judgingNow()), this.file.signed));
@@ -170,12 +165,16 @@ export class FilesAtHand {
    * Within `exclusively`: one act that changes the file of an engine besides its readings, with what it writes and what
    * the floor then shows.
    */
-  async put(row: EngineRow, act: () => LoggedAct, change: (hand: FileAtHand) => void): Promise<void> {
+  async put(
+    row: EngineRow,
+    act: () => LoggedAct | Promise<LoggedAct>,
+    change: (hand: FileAtHand) => void,
+  ): Promise<void> {
     let floor: FloorChange;
     try {
       await this.audit.put(
         async () => {
-          const made = act();
+          const made = await act();
           const hand = await this.of(row);
           change(hand);
           floor = hand.floorChange(made.at);

@@ -138,10 +138,14 @@ export class Signing {
       rows: [recordRow(issued)],
     };
     await audit.exclusively(async () => {
-      const since = await countFiledSince(database, row.id, issued.covered);
+      let since = 0;
       await this.engines.atHand.put(
         row,
-        () => act,
+        async () => {
+          // Counted anew where another process was faster: what it filed is not on this record.
+          since = await countFiledSince(database, row.id, issued.covered);
+          return act;
+        },
         (hand) => hand.sign({ revision, signedAt, since }),
       );
     });
