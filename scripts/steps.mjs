@@ -1,6 +1,7 @@
 /** The steps that the commands share. Only Node's own modules: this runs before anything is installed. */
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
+import { once } from 'node:events';
 import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -14,6 +15,27 @@ export function run(command, args, options = {}) {
     console.error(`${command} ${args.join(' ')} failed${error ? `: ${error.message}` : ''}`);
     process.exit(status ?? 1);
   }
+}
+
+/**
+ * Runs commands of npm beside each other to their ends, what each says shown when it has ended; ends this process when
+ * one fails.
+ */
+export async function runBeside(...names) {
+  const failed = await Promise.all(
+    names.map(async (name) => {
+      const said = [];
+      const child = spawn('npm', ['run', '--silent', name], { cwd: ROOT, stdio: ['ignore', 'pipe', 'pipe'] });
+      for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => said.push(chunk));
+      const [status] = await once(child, 'close');
+      process.stdout.write(Buffer.concat(said));
+      return status === 0 ? null : name;
+    }),
+  );
+  const found = failed.filter(Boolean);
+  if (found.length === 0) return;
+  console.error(`${found.join(' and ')} failed`);
+  process.exit(1);
 }
 
 /** Starts a long-running command in this process's place: its signals and its exit code are ours. */
@@ -52,7 +74,7 @@ const BUILT = join(ROOT, 'dist', '.utex-built');
 /** What a build is made of, as one hash. */
 function toBuild() {
   const sources = ['core', 'contracts', 'server', 'web', 'demo'].flatMap((folder) => filesBelow(join(ROOT, folder)));
-  const settings = ['package-lock.json', 'tsconfig.json', 'tsconfig.server.json', 'vite.config.ts'].map((name) =>
+  const settings = ['package-lock.json', 'tsconfig.json', 'vite.config.ts', 'vite.server.config.ts'].map((name) =>
     join(ROOT, name),
   );
   return digest([...sources, ...settings].flatMap((file) => [file, String(statSync(file).size), readFileSync(file)]));
@@ -61,10 +83,13 @@ function toBuild() {
 /** Notes that dist/ is the build of what is here now. */
 export const stampBuild = () => writeFileSync(BUILT, toBuild());
 
+/** Whether dist/ is the build of what is here now. */
+export const isBuilt = () => isDone(BUILT, toBuild());
+
 /** Builds server and interface into dist/, unless nothing has changed since. */
 export function build() {
   install();
-  if (!isDone(BUILT, toBuild())) run('node', ['scripts/build.mjs']);
+  if (!isBuilt()) run('node', ['scripts/build.mjs']);
 }
 
 /** What the tests need beyond npm: the program to look for, and Debian's package that brings it. */

@@ -5,7 +5,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { build, ensureDebianTools, install, offerPostgresql, ROOT, run } from './steps.mjs';
+import { build, ensureDebianTools, install, isBuilt, offerPostgresql, ROOT, runBeside } from './steps.mjs';
 
 const only = process.argv.slice(2);
 const wants = (name) => only.length === 0 || only.includes(`--${name}`);
@@ -16,11 +16,8 @@ const E2E_JSON = join(RESULTS, 'e2e.json');
 install();
 ensureDebianTools();
 if (wants('jest')) offerPostgresql();
-build();
-if (only.length === 0) {
-  run('npm', ['run', '--silent', 'types']);
-  run('npm', ['run', '--silent', 'lint']);
-}
+if (only.length === 0) await runBeside(...(isBuilt() ? [] : ['build']), 'types', 'lint');
+else build();
 
 rmSync(RESULTS, { recursive: true, force: true });
 mkdirSync(RESULTS, { recursive: true });

@@ -45,13 +45,15 @@ function checkDisk(folder: string): void {
   if (state !== 'writable') throw new CannotStart(`The data folder ${folder} cannot be written to.`);
 }
 
-/** Holds the keys in a folder against its manifest. @throws CannotStart */
-function checkKeys(folder: string, { keys }: Manifest, found: SigningKeys): void {
+/** The keys in a folder, held against its manifest. @throws CannotStart */
+async function readOwnKeys(folder: string, { keys }: Manifest): Promise<SigningKeys> {
+  const found = await readKeys(folder);
   const ids = keyIdsOf(found);
   if (keys?.record !== ids.record || keys.pdf !== ids.pdf)
     throw new DamagedFolder(
       `The keys in ${folder} are those of another shop than its utex.json says. Put the right ones back.`,
     );
+  return found;
 }
 
 /** Whose database it is; null before it is anybody's. */
@@ -82,16 +84,22 @@ async function openDatabase({ dataFolder, databaseUrl }: Opening, found: Found, 
   }
 }
 
-/** The keys of the shop, published: with whatever it says of them in the log. @throws CannotStart */
+/**
+ * The keys of the shop, published: with whatever it says of them in the log.
+ *
+ * @param own those that were read already; null where they are made now, or nothing says which they are
+ * @throws CannotStart
+ */
 async function openKeys(
   { dataFolder, newKeys = false }: Opening,
+  own: SigningKeys | null,
   database: Database,
   audit: AuditLog,
   found: Found,
   now: Date,
 ): Promise<SigningKeys> {
   if (newKeys || found === 'new') makeKeys(dataFolder, now);
-  const keys = await readKeys(dataFolder);
+  const keys = own ?? (await readKeys(dataFolder));
   const rows = publishedRows(keys, now);
   const { records } = await listPublished(database);
   if (records.some(({ kid }) => kid === keyIdsOf(keys).record)) return keys;
@@ -128,11 +136,11 @@ async function openLocked(asked: Opening, clock: Clock): Promise<Context> {
   }
   if (found === 'new') writeManifest(dataFolder, { state: 'opening', shopId: null, keys: null, database: kind });
   else if (kind === 'folder') mendEmptyFolders(dataFolder);
-  if (typeof found === 'object' && !newKeys) checkKeys(dataFolder, found, await readKeys(dataFolder));
+  const own = typeof found === 'object' && !newKeys ? await readOwnKeys(dataFolder, found) : null;
   const database = await openDatabase(asked, found, now);
   try {
     const audit = new AuditLog(database);
-    const keys = await openKeys(asked, database, audit, found, now);
+    const keys = await openKeys(asked, own, database, audit, found, now);
     const shopId = await shopIdOf(database);
     writeManifest(dataFolder, { state: 'whole', shopId, keys: keyIdsOf(keys), database: kind });
     const published = await listPublished(database);

@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto';
 import { cpSync, existsSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { systemClock } from '../clock.js';
 import { openShopFolder } from '../open-shop.js';
+import { projectRoot } from '../project-root.js';
 import { MIGRATIONS_FOLDER, readMigrations } from '../store/migrate.js';
 import { startPostgres } from '../virtual-postgres.js';
 import { serveBench, type ServedShop } from './bench-shop.js';
@@ -22,7 +22,7 @@ import { benchWaiting } from './waiting.js';
 
 /** A large shop in a data folder of its own: filled once, while neither its filling nor the migrations change. */
 async function largeFolder(beside: string): Promise<string> {
-  const hash = createHash('sha256').update(readFileSync(fileURLToPath(new URL('./large-shop.js', import.meta.url))));
+  const hash = createHash('sha256').update(readFileSync(join(projectRoot(), 'server/benchmarks/large-shop.ts')));
   for (const { sha256 } of readMigrations(MIGRATIONS_FOLDER)) hash.update(sha256);
   const made = join(tmpdir(), `utex-large-shop-${hash.digest('hex').slice(0, 16)}`);
   if (!existsSync(made)) {

@@ -1,19 +1,20 @@
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { once } from 'node:events';
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
 import { median } from 'simple-statistics';
+import { projectRoot } from '../project-root.js';
 import { inMs, times, type Ratio } from './ratio.js';
 
 const ROUNDS = 5;
 /** What the audit of a large shop may take of memory beyond an open one, MB. */
 const AUDIT_MB = 300;
 
-const at = (file: string) => fileURLToPath(new URL(file, import.meta.url));
+const built = (program: string) => join(projectRoot(), 'dist/server', program);
 
 /** Starts a program of this build on a data folder, until it says it is open; then ends it. Answers its greatest memory, MB. */
-async function openAndEnd(file: string, args: string[], dataFolder: string): Promise<number> {
-  const child = spawn(process.execPath, [at(file), ...args], {
+async function openAndEnd(program: string, args: string[], dataFolder: string): Promise<number> {
+  const child = spawn(process.execPath, [built(program), ...args], {
     env: { ...process.env, UTEX_DATA: dataFolder, UTEX_PORT: '0' },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
@@ -38,8 +39,8 @@ export async function benchStart(dataFolder: string): Promise<Ratio> {
   const rounds: [number, number][] = [];
   for (let round = 0; round < ROUNDS; round++)
     rounds.push([
-      (await times(1, () => openAndEnd('../main.js', [], dataFolder)))[0],
-      (await times(1, () => openAndEnd('./open-pglite.js', [dataFolder], dataFolder)))[0],
+      (await times(1, () => openAndEnd('main.js', [], dataFolder)))[0],
+      (await times(1, () => openAndEnd('benchmarks/open-pglite.js', [dataFolder], dataFolder)))[0],
     ]);
   const [whole, alone] = [0, 1].map((side) => median(rounds.map((round) => round[side])));
   return {
@@ -52,9 +53,9 @@ export async function benchStart(dataFolder: string): Promise<Ratio> {
 
 /** The memory of `npm run audit` beyond that of PGlite alone on the same folder. */
 export async function benchAudit(dataFolder: string): Promise<Ratio> {
-  const open = await openAndEnd('./open-pglite.js', [dataFolder], dataFolder);
+  const open = await openAndEnd('benchmarks/open-pglite.js', [dataFolder], dataFolder);
   const start = performance.now();
-  const child = spawn(process.execPath, [at('../audit.js')], {
+  const child = spawn(process.execPath, [built('audit.js')], {
     env: { ...process.env, UTEX_DATA: dataFolder },
     stdio: ['ignore', 'ignore', 'inherit'],
   });

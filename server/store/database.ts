@@ -4,8 +4,11 @@ export interface Queries {
 }
 
 export interface Database extends Queries {
-  /** A statement that is given all day, parsed and planned only the first time: for few different texts. */
-  prepared(sql: string, params: unknown[]): Promise<void>;
+  /**
+   * A statement that is given all day, parsed and planned only the first time: for few different texts. Its rows are
+   * answered as the database spells them, column by column.
+   */
+  prepared(sql: string, params: unknown[]): Promise<(string | null)[][]>;
   /** All of `work`, or nothing of it. */
   transaction<T>(work: (queries: Queries) => Promise<T>): Promise<T>;
   /** Several statements at once, without parameters: for migrations. */

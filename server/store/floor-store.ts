@@ -1,5 +1,5 @@
 import type { EngineSummary } from '../../contracts/engine.js';
-import { isoOf, type Queries } from './database.js';
+import { isoOf, type Database, type Queries } from './database.js';
 
 /** What the floor shows of an engine, but for when it was touched last. */
 export type Shown = Omit<EngineSummary, 'touchedAt'>;
@@ -53,15 +53,20 @@ export interface FloorPage {
  * One page of the floor, last touched first, of the engines whose tag, title or customer holds `search`. The database
  * itself puts the answer together: what is shown was made ready when it changed, and is not taken apart again.
  */
-export async function searchFloor(queries: Queries, search: string, offset: number, limit: number): Promise<FloorPage> {
+export async function searchFloor(
+  database: Database,
+  search: string,
+  offset: number,
+  limit: number,
+): Promise<FloorPage> {
   const pattern = `%${search.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`;
-  const [where, params] = search === '' ? ['', []] : ['where words like $1', [pattern]];
+  const [where, params] = search === '' ? ['', []] : ['where words like $3', [pattern]];
   const total = search === '' ? 'select engines from floor_size' : `select count(*) from floor ${where}`;
-  const [page] = await queries.query<{ engines: string | null; total: number }>(
+  const [[engines, size]] = await database.prepared(
     `select string_agg(left(shown, -1) || ',"touchedAt":"' || ${isoOf('touched_at')} || '"}', ',' order by touched_at desc, tag) as engines,
        (${total}) as total
-     from (select shown, touched_at, tag from floor ${where} order by touched_at desc, tag limit ${limit} offset ${offset}) page`,
-    params,
+     from (select shown, touched_at, tag from floor ${where} order by touched_at desc, tag limit $1::int offset $2::int) page`,
+    [limit, offset, ...params],
   );
-  return { total: Number(page.total), engines: `[${page.engines ?? ''}]` };
+  return { total: Number(size), engines: `[${engines ?? ''}]` };
 }

@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { CannotStart } from '../cannot-start.js';
+import { projectRoot } from '../project-root.js';
 import type { Database } from './database.js';
 
-export const MIGRATIONS_FOLDER = fileURLToPath(new URL('./migrations', import.meta.url));
+export const MIGRATIONS_FOLDER = join(projectRoot(), 'server/store/migrations');
 
 /** The chain of migrations does not fit the database; Utex does not start on a guess. */
 export class BrokenMigrations extends CannotStart {}

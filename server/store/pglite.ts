@@ -56,6 +56,8 @@ const asQueries = (target: { query: PGlite['query'] }): Queries => ({
   },
 });
 
+type DataRow = (string | null)[];
+
 const asText = (value: unknown) => (value == null ? null : value instanceof Date ? value.toISOString() : String(value));
 
 /**
@@ -72,7 +74,10 @@ function asPrepared(pglite: PGlite): Database['prepared'] {
       await send(serialize.parse({ name, text: sql, types: [] }));
       names.set(sql, name);
     }
-    await send(serialize.bind({ statement: name, values: values.map(asText) }), serialize.execute());
+    const said = await send(serialize.bind({ statement: name, values: values.map(asText) }), serialize.execute());
+    return said.messages.flatMap((message) =>
+      'fields' in message && message.name === 'dataRow' ? [message.fields as DataRow] : [],
+    );
   };
   // Both of PGlite's own locks, as its `query` takes them: never in the midst of somebody's transaction.
   return (sql, values) => pglite._runExclusiveTransaction(() => pglite._runExclusiveQuery(() => execute(sql, values)));

@@ -10,6 +10,8 @@ const types: pg.CustomTypesConfig = {
       : pg.types.getTypeParser(oid, format)) as pg.CustomTypesConfig['getTypeParser'],
 };
 
+const asSpelt = { getTypeParser: () => (text: string) => text } as unknown as pg.CustomTypesConfig;
+
 const asQueries = (target: pg.Pool | pg.PoolClient): Queries => ({
   async query<Row>(sql: string, params: unknown[] = []) {
     return (await target.query(sql, params)).rows as Row[];
@@ -40,7 +42,7 @@ export async function openPostgres(url: string): Promise<Database> {
     checkRoom() {},
     ...asQueries(pool),
     async prepared(text, values) {
-      await pool.query({ name: nameOf(text), text, values });
+      return (await pool.query({ name: nameOf(text), text, values, rowMode: 'array', types: asSpelt })).rows;
     },
     async transaction(work) {
       const client = await pool.connect();

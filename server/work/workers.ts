@@ -1,10 +1,11 @@
-import { fileURLToPath } from 'node:url';
+import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import { Failure } from '../failure.js';
+import { projectRoot } from '../project-root.js';
 import type { Tasks } from './tasks.js';
 
 const FROM_SOURCES = import.meta.url.endsWith('.ts');
-const FILE = fileURLToPath(new URL(FROM_SOURCES ? './from-sources.mjs' : './tasks.js', import.meta.url));
+const FILE = join(projectRoot(), FROM_SOURCES ? 'server/work/from-sources.mjs' : 'dist/server/work/tasks.js');
 
 /**
  * Who waits: a stranger's work never stands before the shop's own. Each lane is one thread, started when it is first
