@@ -16,12 +16,13 @@ export const PAGE = { width: 595.28, height: 841.89, margin: 48 };
 export const INNER = PAGE.width - 2 * PAGE.margin;
 
 const require = createRequire(import.meta.url);
+/** Uncompressed: of a web font the reader unpacks each table anew whenever it looks into it. */
 const FONT_FILES = {
-  text: '@fontsource/barlow/files/barlow-latin-400-normal.woff',
-  strong: '@fontsource/barlow/files/barlow-latin-600-normal.woff',
-  head: '@fontsource/barlow-semi-condensed/files/barlow-semi-condensed-latin-600-normal.woff',
-  figure: '@fontsource/ibm-plex-mono/files/ibm-plex-mono-latin-400-normal.woff',
-  figureStrong: '@fontsource/ibm-plex-mono/files/ibm-plex-mono-latin-600-normal.woff',
+  text: '@expo-google-fonts/barlow/400Regular/Barlow_400Regular.ttf',
+  strong: '@expo-google-fonts/barlow/600SemiBold/Barlow_600SemiBold.ttf',
+  head: '@expo-google-fonts/barlow-semi-condensed/600SemiBold/BarlowSemiCondensed_600SemiBold.ttf',
+  figure: '@expo-google-fonts/ibm-plex-mono/400Regular/IBMPlexMono_400Regular.ttf',
+  figureStrong: '@expo-google-fonts/ibm-plex-mono/600SemiBold/IBMPlexMono_600SemiBold.ttf',
 } as const;
 type FontName = keyof typeof FONT_FILES;
 
