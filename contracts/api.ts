@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { measuresAnswer, specSetsAnswer, stageSchema } from './catalogue.js';
+import { measuresAnswer, specSetSchema, specSetsAnswer, stageSchema } from './catalogue.js';
 import { engineFileAnswer } from './engine-file.js';
 import { engineAnswer, engineQuery, enginesAnswer, layoutsAnswer, newEngineSchema } from './engine.js';
 import { camCardAnswer, camCardSchema } from './papers/cam-card.js';
@@ -15,6 +15,13 @@ import {
   sheetAnswer,
 } from './reading.js';
 import { exportAnswer, jwksAnswer, recordsAnswer, signAnswer, signRequest, verifyAnswer } from './record.js';
+import {
+  moveRequest,
+  newSpecSetRequest,
+  specSetChoice,
+  specSetVersionsAnswer,
+  verdictChangesAnswer,
+} from './spec-set.js';
 import { idSchema } from './text.js';
 import {
   healthAnswer,
@@ -61,9 +68,13 @@ export const API = {
   'GET /api/layouts': { answer: layoutsAnswer },
   'GET /api/measures': { answer: measuresAnswer },
   'GET /api/spec-sets': { answer: specSetsAnswer },
+  'POST /api/spec-sets': { body: newSpecSetRequest, answer: specSetSchema, status: 201 },
+  'GET /api/spec-sets/:id': { params: z.object({ id: z.string() }), answer: specSetVersionsAnswer },
   'GET /api/engines': { query: engineQuery, answer: enginesAnswer },
   'POST /api/engines': { body: newEngineSchema, answer: z.object({ id: z.uuid() }), status: 201 },
   'GET /api/engines/:id': { params: id, answer: engineAnswer },
+  'GET /api/engines/:id/spec-set': { params: id, query: specSetChoice, answer: verdictChangesAnswer },
+  'POST /api/engines/:id/spec-set': { params: id, body: moveRequest, answer: engineAnswer },
   'GET /api/engines/:id/file': { params: id, answer: engineFileAnswer },
   'GET /api/engines/:id/readings': { params: id, answer: readingsAnswer },
   'POST /api/engines/:id/readings': { params: id, body: postReadingsSchema, answer: postReadingsAnswer },

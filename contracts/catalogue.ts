@@ -9,7 +9,7 @@ import { UNITS, type Quantity, type Unit } from '../core/units/units.js';
 export const unitSchema = z.enum(Object.keys(UNITS) as [Unit, ...Unit[]]);
 export const stageSchema = z.enum(STAGES);
 export const metalSchema = z.enum(['iron', 'aluminium']);
-const lifterSchema = z.enum(['hydraulic', 'solid']);
+export const lifterSchema = z.enum(['hydraulic', 'solid']);
 const quantitySchema = z.enum(['length', 'angle', 'turns', 'force', 'torque', 'choice'] satisfies Quantity[]);
 
 const measureSchema = z.object({
@@ -66,6 +66,7 @@ export const specSetSchema = z.object({
   lifter: lifterSchema,
   limits: z.array(specLimitSchema),
   practice: practiceSchema,
+  issued: z.object({ by: z.string(), at: z.string(), reason: z.string() }).optional(),
 }) satisfies z.ZodType<SpecSet>;
 
 export const measuresAnswer = z.object({ measures: z.array(measureSchema) });

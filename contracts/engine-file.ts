@@ -8,6 +8,15 @@ import { recordSummary } from './record.js';
 const actSchema = z.discriminatedUnion('kind', [
   dispositionSchema.extend({ kind: z.literal('disposition') }),
   z.object({ kind: z.literal('caution'), id: z.uuid(), stage: stageSchema, by: z.string(), at: z.string() }),
+  z.object({
+    kind: z.literal('spec-set'),
+    id: z.uuid(),
+    specSet: z.string(),
+    version: z.number().int(),
+    reason: z.string(),
+    by: z.string(),
+    at: z.string(),
+  }),
 ]);
 
 /** The newest signature, and how much was filed since that a record would hold. */

@@ -39,6 +39,16 @@ interface Reasons {
   'point-cells': { line: number };
   'point-not-a-number': { line: number };
   'point-without-angle': { line: number };
+  'limit-measure': undefined;
+  'limit-lifter': { lifter: string };
+  'limit-unit': undefined;
+  'limit-valve': undefined;
+  'limit-of-bore': undefined;
+  'limit-of-card': undefined;
+  'limit-without-edge': undefined;
+  'limit-edges-crossed': undefined;
+  'limit-preferred-outside': undefined;
+  'limit-twice': { row: number };
 }
 export type ImpossibilityCode = keyof Reasons;
 

@@ -5,6 +5,7 @@ import { acknowledgeCautions, decide } from '../server/services/acts.js';
 import { Engines } from '../server/services/engines.js';
 import { addPerson, openShop } from '../server/services/people.js';
 import { Readings } from '../server/services/readings.js';
+import { issueSpecSet } from '../server/services/spec-sets.js';
 import { Signing } from '../server/services/signing.js';
 import { PAPER_KINDS } from '../contracts/papers/papers.js';
 import { filePaper } from '../server/services/papers.js';
@@ -13,6 +14,7 @@ import { BITTERN } from './engines/bittern.js';
 import { DUNLIN } from './engines/dunlin.js';
 import { KNOT } from './engines/knot.js';
 import { PETREL } from './engines/petrel.js';
+import { DEMO_VERSIONS } from './limits.js';
 import { DEMO_PEOPLE, DEMO_PIN, DEMO_SHOP } from './people.js';
 
 const DAY_MS = 86_400_000;
@@ -96,6 +98,10 @@ export async function buildDemo(context: Context, clock: DemoClock, now: Date, a
   for (const demo of DEMO_ENGINES) {
     clock.set(new Date(now.getTime() - demo.daysAgo * DAY_MS));
     await buildEngine(context, engines, clock, demo);
+  }
+  for (const { daysAgo, version } of DEMO_VERSIONS) {
+    clock.set(new Date(now.getTime() - daysAgo * DAY_MS));
+    await issueSpecSet(context, owner, version);
   }
   clock.set(now);
 }

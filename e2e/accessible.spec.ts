@@ -40,6 +40,9 @@ async function placesOf(page: Page): Promise<Record<string, string>> {
     ...Object.fromEntries(
       ENGINE_PLACES.map(({ path, title }) => [title, `/engines/${path === 'record' ? signed : petrel}/${path}`]),
     ),
+    limits: '/limits/hydroplane-hydraulic',
+    'limits side by side': '/limits/hydroplane-hydraulic?version=5&beside=3',
+    'limits being written': '/limits/hydroplane-hydraulic/next',
     people: '/people',
     verify: '/verify',
     nowhere: '/nowhere',
@@ -62,7 +65,7 @@ for (const [shade, rules] of [
     await page.goto('/');
     await expect(page.getByLabel('PIN')).toBeVisible();
     const found: Record<string, string[]> = { 'sign in': await faults(page, rules) };
-    await signIn(page, 'lead');
+    await signIn(page, 'owner');
     for (const [name, address] of Object.entries(await placesOf(page))) {
       await page.goto(address);
       await expect(page.locator('h1')).toBeVisible();

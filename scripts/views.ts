@@ -43,6 +43,7 @@ export const VIEWS: View[] = [
   partOfTiming('curves', 'Lift curves'),
   partOfTiming('decision', 'Sprocket'),
   { name: 'setting-dark', place: 'setting', tag: ENGINE, shade: 'dark', act: SHOWN_BETTER.setting.act },
+  { name: 'limits', place: '/limits/hydroplane-hydraulic' },
   { name: 'verify', place: '/verify' },
   { name: 'people', place: '/people' },
 ];

@@ -42,6 +42,16 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'point-cells': 'line {line}: an angle and a lift, no more',
   'point-not-a-number': 'line {line} is no pair of numbers',
   'point-without-angle': 'line {line} has a lift alone: say where the sweep starts and how far each turn goes',
+  'limit-measure': 'there is no such measure that could be limited',
+  'limit-lifter': 'only engines with {lifter} lifters have this',
+  'limit-unit': 'this is no unit of this measure',
+  'limit-valve': 'this measure is not one of valves',
+  'limit-of-bore': 'only a length can be a part of the bore',
+  'limit-of-card': 'the cam card does not say what this ought to be',
+  'limit-without-edge': 'state the least, the most, or both',
+  'limit-edges-crossed': 'the most lies below the least',
+  'limit-preferred-outside': 'the preferred line lies outside the limit',
+  'limit-twice': 'row {row} limits this already',
   'lash-closes-cold': 'with {growth} of growth the cold lash would be below zero',
 };
 

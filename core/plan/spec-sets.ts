@@ -35,6 +35,8 @@ export interface SpecSet {
   lifter: Lifter;
   limits: SpecLimit[];
   practice: Practice;
+  /** By whom, when and why this version was issued; the examples came with Utex. */
+  issued?: { by: string; at: string; reason: string };
 }
 
 /** The limits of a set by their measures: they are looked for some thousand times a sheet. */

@@ -33,8 +33,19 @@ export interface Acknowledgement {
   at: string;
 }
 
+/** The engine is judged by another spec set, or another version of it, from here on. */
+export interface SpecMove {
+  id: string;
+  specSet: string;
+  version: number;
+  reason: string;
+  by: string;
+  at: string;
+}
+
 /** What people did about an engine besides measuring it, in the order in which they did it. */
-export type Act = ({ kind: 'disposition' } & Disposition) | ({ kind: 'caution' } & Acknowledgement);
+export type Act =
+  ({ kind: 'disposition' } & Disposition) | ({ kind: 'caution' } & Acknowledgement) | ({ kind: 'spec-set' } & SpecMove);
 
 const same = (a: number | null | undefined, b: number | null | undefined) =>
   a == null || b == null ? a == b : sameValue(a, b);

@@ -9,9 +9,10 @@ import { acknowledgeCautions, decide } from '../services/acts.js';
 import type { Context } from '../services/context.js';
 import { toAnswer, type Engines } from '../services/engines.js';
 import type { Readings } from '../services/readings.js';
+import { changesIf, moveEngine } from '../services/spec-sets.js';
 import { listRecords } from '../store/record-store.js';
 import type { App } from './app-type.js';
-import { EVERYBODY, MEASURING, route } from './route.js';
+import { EVERYBODY, MEASURING, route, SIGNING } from './route.js';
 
 /** A tag as part of a file name. */
 const inFileName = (tag: string) => tag.replace(/[^A-Za-z0-9._-]+/g, '_');
@@ -37,6 +38,14 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
   );
 
   route(app, 'GET /api/engines/:id', EVERYBODY, async ({ params }) => toAnswer(await engines.get(params.id)));
+
+  route(app, 'GET /api/engines/:id/spec-set', EVERYBODY, async ({ params, query }) => ({
+    changes: await changesIf(context, engines, params.id, query),
+  }));
+
+  route(app, 'POST /api/engines/:id/spec-set', SIGNING, async ({ params, person, body }) =>
+    toAnswer(await moveEngine(context, engines, params.id, person, body)),
+  );
 
   route(app, 'GET /api/engines/:id/file', EVERYBODY, async ({ params: { id } }) => {
     const engine = toAnswer(await engines.get(id));

@@ -31,11 +31,11 @@ async function file(
   const at = new Date(act.at);
   return audit.exclusively(async () => {
     const known = await findAct(database, act.id);
-    if (known && !isSame(known, row.id, act)) throw new Failure('act.id-taken');
+    if (known && !isSameAct(known, row.id, act)) throw new Failure('act.id-taken');
     if (known) return known.act;
     const entry = { at, by: act.by, act: name, engineId: row.id, body: { ...body }, rows: [actRow(row.id, act)] };
     await engines.atHand.put(
-      row,
+      row.id,
       () => entry,
       (hand) => hand.addAct(act),
     );
@@ -44,9 +44,12 @@ async function file(
 }
 
 /** Whether an act that is there already is the one that was sent: by the same person, about the same, for the same reason. */
-function isSame(known: { engineId: string; act: Act }, engineId: string, sent: Act): boolean {
-  const saidOf = (act: Act) =>
-    act.kind === 'caution' ? [act.stage] : [act.measure, act.place, act.action, act.reason];
+export function isSameAct(known: { engineId: string; act: Act }, engineId: string, sent: Act): boolean {
+  const saidOf = (act: Act) => {
+    if (act.kind === 'caution') return [act.stage];
+    if (act.kind === 'spec-set') return [act.specSet, act.version, act.reason];
+    return [act.measure, act.place, act.action, act.reason];
+  };
   return (
     known.engineId === engineId &&
     known.act.kind === sent.kind &&
@@ -107,7 +110,7 @@ export async function decide(
   if (known?.act.kind === 'disposition' && known.engineId === id) {
     const { act } = known;
     const again = { ...act, measure, place, action, reason, by: by.handle };
-    if (!isSame(known, id, again)) throw new Failure('act.id-taken');
+    if (!isSameAct(known, id, again)) throw new Failure('act.id-taken');
     return act;
   }
   const sheet = sheetOf(await engines.file(id));

@@ -19,7 +19,7 @@ import { FilesAtHand } from './files-at-hand.js';
 import { SHOWN_BY, shownOf } from './floor.js';
 
 const PAGE = 24;
-/** Engines never change once opened, so those in work are kept at hand; far more than a shop has on its benches. */
+/** Those in work are kept at hand; far more than a shop has on its benches. */
 const KEPT = 500;
 
 export function toAnswer({ engine, spec, openedAt, ...row }: EngineRow): EngineAnswer {
@@ -33,18 +33,31 @@ export class Engines {
   readonly atHand: FilesAtHand;
 
   constructor(private readonly context: Context) {
-    this.atHand = new FilesAtHand(context.database, context.audit);
+    this.atHand = new FilesAtHand(context.database, context.audit, (id) => this.get(id));
   }
 
   /** @throws Failure engine.not-found */
   async get(id: string): Promise<EngineRow> {
-    const known = this.kept.get(id);
+    // On a database server another process may have had it judged by something else meanwhile.
+    const known = this.context.database.kind === 'pglite' ? this.kept.get(id) : undefined;
     if (known) return known;
     // The column is a uuid: PostgreSQL would call any other text a malformed query, not an unknown engine.
     const row = z.uuid().safeParse(id).success ? await findEngine(this.context.database, id) : null;
     if (!row) throw new Failure('engine.not-found');
     this.kept.set(id, row);
     return row;
+  }
+
+  /** Within `exclusively`: an engine is judged by something else from here on, if that can be written down. */
+  async judgeBy(row: EngineRow, write: () => Promise<void>): Promise<void> {
+    this.atHand.forget(row.id);
+    this.kept.set(row.id, row);
+    try {
+      await write();
+    } catch (error) {
+      this.kept.delete(row.id);
+      throw error;
+    }
   }
 
   /** Opens an engine; sent twice under one id, it is opened once. @throws Failure engine.impossible, engine.tag-taken, spec-set.not-found, act.id-taken */

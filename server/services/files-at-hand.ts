@@ -146,19 +146,26 @@ export class FilesAtHand {
   constructor(
     private readonly database: Database,
     private readonly audit: AuditLog,
+    private readonly engineOf: (id: string) => Promise<EngineRow>,
   ) {}
 
-  /** Within `exclusively`: nothing is written while it is read. */
-  async of(row: EngineRow): Promise<FileAtHand> {
+  /** Within `exclusively`: nothing is written while it is read, so that the engine is as it is judged now. */
+  async of(engineId: string): Promise<FileAtHand> {
     if (this.generation !== this.audit.generation) {
       this.kept.clear();
       this.generation = this.audit.generation;
     }
-    const known = this.kept.get(row.id);
+    const known = this.kept.get(engineId);
     if (known) return known;
+    const row = await this.engineOf(engineId);
     const hand = new FileAtHand(row, await loadFile(this.database, row));
-    this.kept.set(row.id, hand);
+    this.kept.set(engineId, hand);
     return hand;
+  }
+
+  /** What is at hand of an engine is dropped: it is about to be judged by something else. */
+  forget(engineId: string): void {
+    this.kept.delete(engineId);
   }
 
   /**
@@ -166,7 +173,7 @@ export class FilesAtHand {
    * the floor then shows.
    */
   async put(
-    row: EngineRow,
+    engineId: string,
     act: () => LoggedAct | Promise<LoggedAct>,
     change: (hand: FileAtHand) => void,
   ): Promise<void> {
@@ -175,7 +182,7 @@ export class FilesAtHand {
       await this.audit.put(
         async () => {
           const made = await act();
-          const hand = await this.of(row);
+          const hand = await this.of(engineId);
           change(hand);
           floor = hand.floorChange(made.at);
           return made;
@@ -183,7 +190,7 @@ export class FilesAtHand {
         (queries) => changeFloor(queries, floor),
       );
     } catch (error) {
-      this.kept.delete(row.id);
+      this.kept.delete(engineId);
       throw error;
     }
   }

@@ -56,7 +56,7 @@ export async function filePaper(
       rows: [paperRow(row.id, paper)],
     };
     await engines.atHand.put(
-      row,
+      row.id,
       () => act,
       (hand) => hand.addPaper(paper),
     );

@@ -179,7 +179,7 @@ export class Readings {
           takeBack();
           const at = clock.now();
           for (const job of jobs) {
-            const hand = await this.engines.atHand.of(job.row);
+            const hand = await this.engines.atHand.of(job.row.id);
             const one: Added = { job, hand, before: hand.length, fresh: [], answers: new Map() };
             added.push(one);
             add(one, at);

@@ -140,7 +140,7 @@ export class Signing {
     await audit.exclusively(async () => {
       let since = 0;
       await this.engines.atHand.put(
-        row,
+        row.id,
         async () => {
           // Counted anew where another process was faster: what it filed is not on this record.
           since = await countFiledSince(database, row.id, issued.covered);

@@ -1,4 +1,4 @@
-import type { Act, Acknowledgement, Disposition } from '../../core/sheet/acts.js';
+import type { Act, Acknowledgement, Disposition, SpecMove } from '../../core/sheet/acts.js';
 import type { Queries } from './database.js';
 import type { Row } from './tables.js';
 
@@ -16,6 +16,10 @@ interface Columns {
 /** What an act is about, as the column that is searched by; the rest of it is its body. */
 function partsOf(act: Act): { subject: string; reason: string | null; body: object } {
   if (act.kind === 'caution') return { subject: act.stage, reason: null, body: {} };
+  if (act.kind === 'spec-set') {
+    const { specSet, version, reason } = act;
+    return { subject: `${specSet}@${version}`, reason, body: { specSet, version } };
+  }
   const { measure, place, action, readingId, about, reason } = act;
   return { subject: `${measure}@${place}`, reason, body: { measure, place, action, readingId, about } };
 }
@@ -23,6 +27,8 @@ function partsOf(act: Act): { subject: string; reason: string | null; body: obje
 function toAct({ kind, id, subject, reason, body, done_by: by, done_at }: Columns): Act {
   const at = done_at.toISOString();
   if (kind === 'caution') return { kind, id, stage: subject as Acknowledgement['stage'], by, at };
+  if (kind === 'spec-set')
+    return { kind, id, ...(body as Pick<SpecMove, 'specSet' | 'version'>), reason: reason!, by, at };
   return { kind, id, ...(body as Omit<Disposition, 'id' | 'reason' | 'by' | 'at'>), reason: reason!, by, at };
 }
 

@@ -4,7 +4,7 @@ import { specSetOf, type StoredSpecSet } from '../../core/plan/stored-spec-set.j
 import type { Queries } from './database.js';
 import type { Row } from './tables.js';
 
-/** An engine as it was opened, with the version of the spec set that it points at. */
+/** An engine as it was opened, with the version of the spec set that it is judged by now. */
 export interface EngineRow {
   id: string;
   tag: string;
@@ -14,6 +14,15 @@ export interface EngineRow {
   spec: SpecSet;
   openedAt: Date;
   openedBy: string;
+}
+
+/** An engine with the version of a spec set that it is judged by. */
+export interface JudgedBy {
+  id: string;
+  tag: string;
+  title: string;
+  customer: string;
+  version: number;
 }
 
 interface Columns {
@@ -28,7 +37,12 @@ interface Columns {
 }
 
 const SELECT = `select e.id, e.tag, e.title, e.customer, e.engine, s.body as spec, e.opened_at, e.opened_by
-  from engines e join spec_sets s on s.id = e.spec_set and s.version = e.spec_version`;
+  from engines e
+  left join lateral (
+    select body from acts where engine_id = e.id and kind = 'spec-set' order by seq desc limit 1
+  ) moved on true
+  join spec_sets s on s.id = coalesce(moved.body ->> 'specSet', e.spec_set)
+    and s.version = coalesce((moved.body ->> 'version')::integer, e.spec_version)`;
 
 const toRow = ({ opened_at, opened_by, spec, ...row }: Columns): EngineRow => ({
   ...row,
@@ -39,6 +53,31 @@ const toRow = ({ opened_at, opened_by, spec, ...row }: Columns): EngineRow => ({
 
 export function specSetRow(spec: SpecSet): Row {
   return { table: 'spec_sets', columns: { id: spec.id, version: spec.version, body: spec } };
+}
+
+/** Every version of a spec set, the newest first. */
+export async function listVersions(queries: Queries, id: string): Promise<SpecSet[]> {
+  const rows = await queries.query<{ body: StoredSpecSet }>(
+    'select body from spec_sets where id = $1 order by version desc',
+    [id],
+  );
+  return rows.map((row) => specSetOf(row.body));
+}
+
+/** The engines that are judged by a spec set now, whatever version of it, last touched first. */
+export async function listJudgedBy(queries: Queries, specSet: string, most: number): Promise<JudgedBy[]> {
+  return queries.query<JudgedBy>(
+    `select id, tag, title, customer, version from (
+       select e.id, e.tag, e.title, e.customer, f.touched_at,
+         coalesce(moved.body ->> 'specSet', e.spec_set) as set,
+         coalesce((moved.body ->> 'version')::integer, e.spec_version) as version
+       from engines e join floor f on f.engine_id = e.id
+       left join lateral (
+         select body from acts where engine_id = e.id and kind = 'spec-set' order by seq desc limit 1
+       ) moved on true
+     ) judged where set = $1 order by touched_at desc, tag limit $2`,
+    [specSet, most],
+  );
 }
 
 /** The newest version of each spec set. */

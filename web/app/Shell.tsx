@@ -16,6 +16,7 @@ function Rail() {
   const places = [
     { to: '/', title: 'Floor', shown: person !== null },
     { to: `/engines/${engine?.id}/setting`, title: 'Engine', shown: person !== null && engine !== null },
+    { to: '/limits', title: 'Limits', shown: person !== null },
     { to: '/people', title: 'People', shown: person !== null },
     { to: '/verify', title: 'Verify', shown: true },
   ];

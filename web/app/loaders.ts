@@ -27,6 +27,8 @@ export const floorLoader = loads(({ request }) => {
 });
 export const peopleLoader = loads(() => ask('GET /api/people'));
 export const specSetsLoader = loads(() => ask('GET /api/spec-sets'));
+/** Every version of a spec set, with the engines that it judges. */
+export const specSetLoader = loads(({ params }) => ask('GET /api/spec-sets/:id', { params: { id: params.set! } }));
 /** The newest record of an engine as it was signed; null before the first. */
 export const signedLoader = loads(async ({ params }) => {
   const { records } = await ask('GET /api/engines/:id/records', { params: { id: params.id! } });

@@ -3,7 +3,7 @@ import type { StoreApi } from 'zustand';
 import { ENGINE_PLACES } from '../places/stages.js';
 import type { Desk } from '../state/desk.js';
 import { CannotBeShown } from './CannotBeShown.js';
-import { fingerprintLoader, floorLoader, peopleLoader, specSetsLoader } from './loaders.js';
+import { fingerprintLoader, floorLoader, peopleLoader, specSetLoader, specSetsLoader } from './loaders.js';
 import { Shell } from './Shell.js';
 import { SignedIn } from './SignedIn.js';
 
@@ -34,6 +34,23 @@ export const makeRouter = (desk: StoreApi<Desk>) =>
                   path: '/engines/new',
                   loader: specSetsLoader,
                   lazy: async () => ({ Component: (await import('../places/new-engine/NewEngine.js')).NewEngine }),
+                },
+                {
+                  path: '/limits',
+                  loader: specSetsLoader,
+                  lazy: async () => ({ Component: (await import('../places/limits/Limits.js')).Limits }),
+                  children: [
+                    {
+                      path: ':set',
+                      loader: specSetLoader,
+                      lazy: async () => ({ Component: (await import('../places/limits/Versions.js')).Versions }),
+                    },
+                  ],
+                },
+                {
+                  path: '/limits/:set/next',
+                  loader: specSetLoader,
+                  lazy: async () => ({ Component: (await import('../places/limits/WriteSet.js')).WriteSet }),
                 },
                 {
                   path: '/people',

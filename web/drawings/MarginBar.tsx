@@ -1,3 +1,4 @@
+import { useId } from 'react';
 import type { Limit } from '../../core/judge/judge.js';
 import type { Mark } from '../../core/judge/mark.js';
 import { markColour } from './VerdictMark.js';
@@ -5,6 +6,8 @@ import { markColour } from './VerdictMark.js';
 interface Props {
   /** All values in one unit. */
   limit: Limit;
+  /** The line inside the limit that the shop would rather keep. */
+  preferred?: number;
   uncertainty: number;
   value: number | null;
   mark: Mark;
@@ -16,7 +19,9 @@ interface Props {
 const WIDTH = 300;
 
 /** The limit as a band with its zones of doubt, the value as a pointer, its siblings as small ticks below. */
-export function MarginBar({ limit: { min, max }, uncertainty, value, mark, siblings, figure }: Props) {
+export function MarginBar({ limit: { min, max }, preferred, uncertainty, value, mark, siblings, figure }: Props) {
+  // Several bars may stand on one page.
+  const doubt = `doubt${useId()}`;
   const edges = [min, max].filter((edge) => edge !== undefined);
   const width = edges.length === 2 ? edges[1] - edges[0] : Math.abs(edges[0]) || 1;
   // Room for half a band on each side; a wild value is drawn at the end rather than squeezing the rest.
@@ -26,7 +31,7 @@ export function MarginBar({ limit: { min, max }, uncertainty, value, mark, sibli
   return (
     <svg viewBox={`0 0 ${WIDTH} 62`} style={{ width: '100%', display: 'block' }} aria-hidden="true">
       <defs>
-        <pattern id="doubt" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <pattern id={doubt} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
           <rect width="6" height="6" fill="var(--ring)" />
           <rect width="2.4" height="6" fill="var(--ochre)" />
         </pattern>
@@ -47,10 +52,21 @@ export function MarginBar({ limit: { min, max }, uncertainty, value, mark, sibli
             y={16}
             width={xOf(edge + uncertainty) - xOf(edge - uncertainty)}
             height={16}
-            fill="url(#doubt)"
+            fill={`url(#${doubt})`}
             opacity={0.75}
           />
         ))}
+      {preferred !== undefined && (
+        <line
+          x1={xOf(preferred)}
+          x2={xOf(preferred)}
+          y1={12}
+          y2={36}
+          stroke="var(--ink)"
+          strokeWidth={1.6}
+          strokeDasharray="4 3"
+        />
+      )}
       {siblings.map((sibling, index) => (
         <line key={index} x1={xOf(sibling)} x2={xOf(sibling)} y1={34} y2={41} stroke="var(--steel)" strokeWidth={1.6} />
       ))}

@@ -106,6 +106,7 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
         {limit && (
           <MarginBar
             limit={limit}
+            preferred={limit.preferred}
             uncertainty={limit.uncertainty}
             value={value ?? null}
             mark={judged && judged.verdict !== 'unjudged' ? judged.verdict : 'missing'}

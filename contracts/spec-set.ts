@@ -1,0 +1,102 @@
+import { z } from 'zod';
+import { STOP_METHODS } from '../core/cam/valve-stops.js';
+import { ALONG, type Practice } from '../core/plan/practice.js';
+import { BASES } from '../core/plan/spec-sets.js';
+import { lifterSchema, metalSchema, specSetSchema, unitSchema } from './catalogue.js';
+import { list } from './list.js';
+import { idSchema, line, reason, text } from './text.js';
+
+/** Spec sets as a shop writes them down: their bounds, and moving an engine from one version to another. */
+
+const figure = z.number({ error: 'a number' }).min(-100_000, 'far too small').max(100_000, 'far too large');
+const degrees = z.number({ error: 'degrees, as a number' }).min(-90, 'at least −90').max(90, 'at most 90');
+const some = degrees.min(0, 'not below zero');
+const drop = z.number({ error: 'a drop, as a number' }).gt(0, 'above zero').max(50, 'at most 50');
+
+const limit = z.object({
+  measure: text(80),
+  valve: z.enum(['I', 'E'], { error: 'intake, exhaust or both' }).optional(),
+  min: figure.optional(),
+  max: figure.optional(),
+  preferred: figure.optional(),
+  unit: unitSchema,
+  basis: z.enum(BASES),
+  required: z.boolean(),
+  source: line(200),
+});
+
+const practice = z.object({
+  setting: z.object({ method: z.enum(STOP_METHODS), along: z.enum(ALONG), marginDeg: some }),
+  deadCentre: z.object({ trueWithinDeg: some, roughDeg: some }),
+  timing: z.object({
+    drops: z.object({
+      in: list(drop, { least: 1, most: 8, of: ['drop', 'drops'] }),
+      mm: list(drop, { least: 1, most: 8, of: ['drop', 'drops'] }),
+    }),
+    dropSpreadDeg: some,
+    dialInLineDeg: some,
+    targets: list(z.object({ school: z.enum(['card', 'retarded', 'advanced']), shiftDeg: degrees }), {
+      least: 1,
+      most: 3,
+      of: ['target', 'targets'],
+    }),
+    offsetsDeg: list(degrees, { least: 1, most: 24, of: ['position', 'positions'] }),
+    settleDeg: some,
+    toleranceDeg: some,
+  }),
+  growth: list(z.object({ block: metalSchema, head: metalSchema, growth: figure, unit: z.enum(['in', 'mm']) }), {
+    most: 8,
+    of: ['pair of metals', 'pairs of metals'],
+  }),
+  uncertainty: list(z.object({ measure: text(80), value: figure.min(0, 'not below zero'), unit: unitSchema }), {
+    most: 100,
+    of: ['measure', 'measures'],
+  }),
+}) satisfies z.ZodType<Practice>;
+
+/** The name of a set, which stays whatever it is titled. */
+const setName = z
+  .string()
+  .regex(/^[a-z][a-z0-9-]{1,39}$/, 'small letters, digits and hyphens, a letter first, at most 40');
+
+/** A new version of a set; or a new set, after version 0. */
+export const newSpecSetRequest = z.object({
+  id: setName,
+  /** The version that it was written after: where another has been issued since, nothing is. */
+  after: z.number().int().min(0),
+  title: line(80),
+  lifter: lifterSchema,
+  limits: list(limit, { least: 1, most: 400, of: ['limit', 'limits'] }),
+  practice,
+  reason,
+});
+export type NewSpecSet = z.infer<typeof newSpecSetRequest>;
+
+export const specSetVersionsAnswer = z.object({
+  /** The newest first. */
+  versions: z.array(specSetSchema),
+  engines: z.array(
+    z.object({
+      id: idSchema,
+      tag: z.string(),
+      title: z.string(),
+      customer: z.string(),
+      version: z.number().int(),
+    }),
+  ),
+});
+
+/** A version of a set, as it is chosen for an engine. */
+export const specSetChoice = z.object({
+  specSet: text(80),
+  version: z.coerce.number().int().min(1, 'versions count from 1'),
+});
+const verdict = z.enum(['in', 'doubt', 'low', 'high', 'suspect', 'unjudged', 'missing', 'not-asked']);
+export const verdictChangesAnswer = z.object({
+  changes: z.array(z.object({ measure: z.string(), place: z.string(), before: verdict, after: verdict })),
+});
+export const moveRequest = specSetChoice.extend({
+  /** Made by whoever moves it: the same move sent twice is one. */
+  id: idSchema.optional(),
+  reason,
+});

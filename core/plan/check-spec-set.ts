@@ -1,0 +1,56 @@
+import type { Impossibility } from '../impossible.js';
+import { UNITS } from '../units/units.js';
+import { findMeasure } from './measures.js';
+import { HELD_TO_CARD, type SpecLimit, type SpecSet } from './spec-sets.js';
+
+type Fault = Impossibility extends infer One ? (One extends unknown ? Omit<One, 'path'> & { field: string } : never) : never; // prettier-ignore
+
+/** Why one limit could never be held, by the fields of its row. */
+function faultsOf({ measure: key, valve, min, max, preferred, unit, basis }: SpecLimit, lifter: SpecSet['lifter']) {
+  const faults: Fault[] = [];
+  const measure = findMeasure(key);
+  if (!measure || measure.quantity === 'choice') return [{ field: 'measure', code: 'limit-measure' as const }];
+  if (measure.lifter && measure.lifter !== lifter)
+    faults.push({ field: 'measure', code: 'limit-lifter', params: { lifter: measure.lifter } });
+  if (UNITS[unit].quantity !== measure.quantity) faults.push({ field: 'unit', code: 'limit-unit' });
+  if (valve && measure.scope !== 'valve') faults.push({ field: 'valve', code: 'limit-valve' });
+  if (basis === 'of-bore' && measure.quantity !== 'length') faults.push({ field: 'basis', code: 'limit-of-bore' });
+  if (basis === 'of-card' && !HELD_TO_CARD.includes(key)) faults.push({ field: 'basis', code: 'limit-of-card' });
+  if (min === undefined && max === undefined) faults.push({ field: 'min', code: 'limit-without-edge' });
+  if (min !== undefined && max !== undefined && min > max) faults.push({ field: 'max', code: 'limit-edges-crossed' });
+  if (preferred !== undefined && (preferred < (min ?? -Infinity) || preferred > (max ?? Infinity)))
+    faults.push({ field: 'preferred', code: 'limit-preferred-outside' });
+  return faults;
+}
+
+/** Whether a limit speaks of a place that an earlier one speaks of already. */
+const overlaps = (one: SpecLimit, other: SpecLimit) =>
+  one.measure === other.measure && (!one.valve || !other.valve || one.valve === other.valve);
+
+/**
+ * Everything for which a spec set could not be judged by, each by its path in the set: `['limits', 3, 'max']`. Whether it
+ * is wise is the shop's own; whether it is possible is asked here.
+ */
+export function checkSpecSet({
+  limits,
+  lifter,
+  practice,
+}: Pick<SpecSet, 'limits' | 'lifter' | 'practice'>): Impossibility[] {
+  const issues = limits.flatMap((limit, index): Impossibility[] => {
+    const at = (field: string) => ['limits', index, field];
+    const twice = limits.findIndex((other) => overlaps(limit, other));
+    return [
+      ...faultsOf(limit, lifter).map(({ field, ...fault }) => ({ path: at(field), ...fault }) as Impossibility),
+      ...(twice < index ? [{ path: at('measure'), code: 'limit-twice' as const, params: { row: twice + 1 } }] : []),
+    ];
+  });
+  const trusted = practice.uncertainty.flatMap(({ measure: key, unit }, index): Impossibility[] => {
+    const measure = findMeasure(key);
+    if (!measure || measure.quantity === 'choice')
+      return [{ path: ['practice', 'uncertainty', index, 'measure'], code: 'limit-measure' }];
+    return UNITS[unit].quantity === measure.quantity
+      ? []
+      : [{ path: ['practice', 'uncertainty', index, 'unit'], code: 'limit-unit' }];
+  });
+  return [...issues, ...trusted];
+}

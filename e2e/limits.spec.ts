@@ -1,0 +1,68 @@
+import { expect, test } from '@playwright/test';
+import { openEngine, signIn } from './hands.js';
+
+test('the owner writes the next version by keyboard: wrong rows say so, nothing typed is lost, issued it stands', async ({
+  page,
+}) => {
+  await signIn(page, 'owner', '/limits/sidecar-solid');
+  await page.getByRole('link', { name: 'Write version 2' }).press('Enter');
+  const [least, most] = [page.getByLabel('Crank end play, least'), page.getByLabel('Crank end play, most')];
+  await least.fill('0.12');
+  await page.keyboard.press('Tab');
+  await expect(most).toBeFocused();
+  await page.keyboard.type('0,3x');
+  await page.getByLabel('Crank end play, source').fill('Our own notes');
+  await page.getByLabel('Why it changes').fill('Wider after the autumn teardowns');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('1 field is not as it must be.')).toBeVisible();
+  await expect(most).toBeFocused();
+  await expect(most).toHaveAttribute('aria-invalid', 'true');
+
+  await page.reload();
+  await expect(most).toHaveValue('0,3x');
+  await expect(page.getByLabel('Crank end play, source')).toHaveValue('Our own notes');
+  await most.fill('0.09');
+  await page.getByRole('button', { name: 'Issue version 2' }).press('Enter');
+  await expect(page.getByText('the most lies below the least')).toBeVisible();
+  await most.fill('0.32');
+  await page.getByLabel('Why it changes').press('Enter');
+
+  await expect(page.getByText(/Version 2, issued by owner .*: Wider after the autumn teardowns/)).toBeVisible();
+  await page.getByLabel('beside').selectOption('1');
+  const changed = page.getByRole('row', { name: /Crank end play/ });
+  await expect(changed).toContainText('0.10 to 0.30 mm');
+  await expect(changed).toContainText('0.12 to 0.32 mm');
+  await expect(changed).toContainText('Our own notes');
+});
+
+test('an engine is moved to another version once it is plain which verdicts change, with a reason', async ({
+  page,
+}) => {
+  await signIn(page, 'owner');
+  const id = await openEngine(page, 'setting', { specSet: 'shop-hydraulic' });
+  await page.request.post(`/api/engines/${id}/readings`, {
+    data: {
+      readings: [{ id: crypto.randomUUID(), measure: 'plunger-depth', place: '1I', entered: '0.055', unit: 'in' }],
+    },
+  });
+  const { versions } = await (await page.request.get('/api/spec-sets/shop-hydraulic')).json();
+  const { issued, version, ...newest } = versions[0];
+  const limits = newest.limits.map((limit: { measure: string }) =>
+    limit.measure === 'plunger-depth' ? { ...limit, max: 0.045 } : limit,
+  );
+  const next = { ...newest, limits, after: version, reason: 'Plungers ran deep' };
+  expect((await page.request.post('/api/spec-sets', { data: next })).status()).toBe(201);
+
+  const { tag } = await (await page.request.get(`/api/engines/${id}`)).json();
+  await page.goto('/limits/shop-hydraulic');
+  await page.getByRole('button', { name: `Move ${tag} to v${version + 1}` }).press('Enter');
+  await page.getByRole('button', { name: `What would version ${version + 1} change?` }).press('Enter');
+  await expect(page.getByText('Plunger depth, 1 intake: in → high')).toBeVisible();
+  await page.getByRole('button', { name: `Judge ${tag} by version ${version + 1}` }).press('Enter');
+  await expect(page.getByText('a reason, in a few words')).toBeVisible();
+  await page.getByLabel('Why it is moved').fill('It runs in the same class');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: `Move ${tag} to v${version + 1}` })).toHaveCount(0);
+  await page.goto(`/engines/${id}/review`);
+  await expect(page.getByText('Plunger depth').first()).toBeVisible();
+});

@@ -1,0 +1,112 @@
+import { wordLimit } from '../../../contracts/wording/limit.js';
+import type { SpecDifference } from '../../../core/plan/compare-spec-sets.js';
+import { STAGES } from '../../../core/plan/measure.js';
+import { findMeasure, measureOf } from '../../../core/plan/measures.js';
+import type { SpecLimit, SpecSet } from '../../../core/plan/spec-sets.js';
+import { LimitBar } from './LimitBar.js';
+import { PRACTICE_NAME, STAGE_NAME, VALVE_NAME } from './words.js';
+
+const titleOf = ({ measure, valve }: Pick<SpecLimit, 'measure' | 'valve'>) =>
+  `${measureOf(measure).title}${valve ? `, ${VALVE_NAME[valve]}` : ''}`;
+
+/** What is said of a limit beside its bar. */
+function Said({ limit }: { limit: SpecLimit }) {
+  return (
+    <>
+      <span className="figure">{wordLimit(limit)}</span>
+      {limit.preferred !== undefined && (
+        <span className="limit-quiet">
+          rather <span className="figure">{String(limit.preferred).replace('-', '−')}</span>
+        </span>
+      )}
+      {limit.required && <span className="limit-required">required</span>}
+    </>
+  );
+}
+
+/** The limits of a version, stage by stage, each as the bar that the bench shows. */
+export function LimitsTable({ spec }: { spec: SpecSet }) {
+  const stages = STAGES.map((stage) => ({
+    stage,
+    limits: spec.limits.filter(({ measure }) => findMeasure(measure)?.stage === stage),
+  })).filter(({ limits }) => limits.length > 0);
+  return (
+    <>
+      {stages.map(({ stage, limits }) => (
+        <section key={stage} aria-label={STAGE_NAME[stage]} className="limits-stage">
+          <h2>{STAGE_NAME[stage]}</h2>
+          <ul className="plain-list">
+            {limits.map((limit) => (
+              <li key={`${limit.measure} ${limit.valve ?? ''}`} className="limit-row">
+                <span className="limit-title">{titleOf(limit)}</span>
+                <LimitBar limit={limit} practice={spec.practice} />
+                <span className="limit-said">
+                  <Said limit={limit} />
+                </span>
+                <span className="limit-source">{limit.source}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </>
+  );
+}
+
+const side = (limit: SpecLimit | null, spec: SpecSet) =>
+  limit ? (
+    <>
+      <LimitBar limit={limit} practice={spec.practice} />
+      <span className="limit-said">
+        <Said limit={limit} />
+      </span>
+      <span className="limit-source">{limit.source}</span>
+    </>
+  ) : (
+    <span className="limit-none">no limit</span>
+  );
+
+/** Two versions side by side: what changed, and nothing else. */
+export function Comparison({
+  before,
+  after,
+  difference,
+}: {
+  before: SpecSet;
+  after: SpecSet;
+  difference: SpecDifference;
+}) {
+  const { limits, practice } = difference;
+  if (limits.length + practice.length === 0)
+    return <p className="limits-empty">Versions {before.version} and {after.version} say the same.</p>; // prettier-ignore
+  return (
+    <table className="limits-beside">
+      <caption className="sr-only">
+        What version {after.version} has otherwise than version {before.version}
+      </caption>
+      <thead>
+        <tr>
+          <th scope="col">Changed</th>
+          <th scope="col">Version {before.version}</th>
+          <th scope="col">Version {after.version}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {limits.map((change) => (
+          <tr key={`${change.measure} ${change.valve ?? ''}`}>
+            <th scope="row">{titleOf(change)}</th>
+            <td>{side(change.before, before)}</td>
+            <td>{side(change.after, after)}</td>
+          </tr>
+        ))}
+        {practice.map(({ path, before: was, after: is }) => (
+          <tr key={path}>
+            <th scope="row">{PRACTICE_NAME[path] ?? path}</th>
+            <td className="figure">{was.replaceAll('"', '')}</td>
+            <td className="figure">{is.replaceAll('"', '')}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

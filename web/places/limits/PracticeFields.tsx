@@ -1,0 +1,172 @@
+import Button from '@mui/material/Button';
+import { useFieldArray, type Control, type FieldPath } from 'react-hook-form';
+import { STOP_METHODS } from '../../../core/cam/valve-stops.js';
+import { MEASURES, measureOf } from '../../../core/plan/measures.js';
+import { FormChoice, FormField } from '../../app/FormField.js';
+import { METHOD_NAME } from '../setting/words.js';
+import type { SetForm } from './set-form.js';
+import { PRACTICE_NAME } from './words.js';
+
+type Path = FieldPath<SetForm>;
+
+/** Groups of figures by what they are used for. */
+const GROUPS: { title: string; fields: [path: string, help: string][] }[] = [
+  {
+    title: 'Setting the valves',
+    fields: [['setting.marginDeg', 'kept from either ramp while a valve is set']],
+  },
+  {
+    title: 'Dead centre',
+    fields: [
+      ['deadCentre.trueWithinDeg', 'a pointer within this reads true'],
+      ['deadCentre.roughDeg', 'the piston dwells: how far the quick way is believed'],
+    ],
+  },
+  {
+    title: 'Timing',
+    fields: [
+      ['timing.drops.in', 'below the nose, with blanks between'],
+      ['timing.drops.mm', 'the same on a metric dial'],
+      ['timing.dropSpreadDeg', 'further apart, the lobe is asymmetric or the set-up doubtful'],
+      ['timing.dialInLineDeg', 'a careful hand sets it within this'],
+      ['timing.offsetsDeg', 'keyways or bushes, with blanks between'],
+      ['timing.settleDeg', 'the cam falls back as it runs in'],
+      ['timing.toleranceDeg', 'nearer than this is on target'],
+    ],
+  },
+];
+
+const METALS = ['iron', 'aluminium'] as const;
+const options = (values: readonly string[]) => values.map((value) => [value, value] as const);
+
+/** The practice of a set: what the shop does, rather than what it allows. */
+export function PracticeFields({ control }: { control: Control<SetForm> }) {
+  const growth = useFieldArray({ control, name: 'practice.growth' });
+  const trusted = useFieldArray({ control, name: 'practice.uncertainty' });
+  const targets = useFieldArray({ control, name: 'practice.timing.targets' });
+  const field = (path: string, label: string, help?: string) => (
+    <FormField
+      key={path}
+      control={control}
+      name={`practice.${path}` as Path}
+      label={label}
+      help={help}
+      slotProps={{ htmlInput: { autoComplete: 'off' } }}
+    />
+  );
+  return (
+    <section aria-label="Practice" className="practice">
+      <h2>Practice</h2>
+      {GROUPS.map(({ title, fields }) => (
+        <fieldset key={title}>
+          <legend>{title}</legend>
+          {title === 'Setting the valves' && (
+            <>
+              <FormChoice
+                control={control}
+                name="practice.setting.method"
+                label="Method"
+                options={STOP_METHODS.map((method) => [method, METHOD_NAME[method]])}
+              />
+              <FormChoice
+                control={control}
+                name="practice.setting.along"
+                label="Along"
+                options={[
+                  ['firing', 'the firing order'],
+                  ['bank', 'the heads'],
+                ]}
+              />
+            </>
+          )}
+          {fields.map(([path, help]) => field(path, PRACTICE_NAME[path], help))}
+          {title === 'Timing' &&
+            targets.fields.map(({ id, school }, index) => (
+              <FormField
+                key={id}
+                control={control}
+                name={`practice.timing.targets.${index}.shiftDeg`}
+                label={`Target, ${school === 'card' ? 'as the card' : school}, °`}
+                help="from the card’s intake centreline, minus for earlier"
+              />
+            ))}
+        </fieldset>
+      ))}
+      <fieldset>
+        <legend>Lash, cold to hot</legend>
+        {growth.fields.map(({ id }, index) => (
+          <div key={id} className="practice-row">
+            <FormChoice
+              control={control}
+              name={`practice.growth.${index}.block`}
+              label="Block"
+              options={options(METALS)}
+            />
+            <FormChoice
+              control={control}
+              name={`practice.growth.${index}.head`}
+              label="Heads"
+              options={options(METALS)}
+            />
+            {field(`growth.${index}.growth`, 'Opens by')}
+            <FormChoice
+              control={control}
+              name={`practice.growth.${index}.unit`}
+              label="in"
+              options={options(['in', 'mm'])}
+            />
+            <Button size="small" onClick={() => growth.remove(index)} aria-label={`Remove pair of metals ${index + 1}`}>
+              Remove
+            </Button>
+          </div>
+        ))}
+        <Button size="small" onClick={() => growth.append({ block: 'iron', head: 'iron', growth: '', unit: 'in' })}>
+          Add a pair of metals
+        </Button>
+      </fieldset>
+      <fieldset>
+        <legend>Trust in instruments</legend>
+        <p className="limit-quiet">
+          Where the shop trusts a value otherwise than the catalogue: half the zone of doubt.
+        </p>
+        {trusted.fields.map(({ id, measure }, index) => (
+          <div key={id} className="practice-row">
+            <span>{measureOf(measure).title}</span>
+            {field(`uncertainty.${index}.value`, 'Trusted to ±')}
+            <FormChoice
+              control={control}
+              name={`practice.uncertainty.${index}.unit`}
+              label="in"
+              options={options(measureOf(measure).units)}
+            />
+            <Button
+              size="small"
+              onClick={() => trusted.remove(index)}
+              aria-label={`Remove trust in ${measureOf(measure).title}`}
+            >
+              Remove
+            </Button>
+          </div>
+        ))}
+        <label className="limits-add">
+          Add a measure
+          <select
+            value=""
+            onChange={({ target }) =>
+              trusted.append({ measure: target.value, value: '', unit: measureOf(target.value).units[0] })
+            }
+          >
+            <option value="">choose …</option>
+            {MEASURES.filter(
+              ({ key, quantity }) => quantity !== 'choice' && trusted.fields.every(({ measure }) => measure !== key),
+            ).map(({ key, title }) => (
+              <option key={key} value={key}>
+                {title}
+              </option>
+            ))}
+          </select>
+        </label>
+      </fieldset>
+    </section>
+  );
+}

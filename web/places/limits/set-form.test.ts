@@ -1,0 +1,80 @@
+import { EXAMPLE_SPEC_SETS } from '../../../core/plan/spec-sets.js';
+import { limitsCsv, readSetFile, setJson } from './set-files.js';
+import { checkSetForm, fieldOf, formOf, type SetForm } from './set-form.js';
+
+const [SPEC] = EXAMPLE_SPEC_SETS;
+const FORM: SetForm = { ...formOf(SPEC), reason: 'Because of the teardowns' };
+const check = (form: SetForm) => checkSetForm(form, SPEC.id, SPEC.version);
+const wrongIn = (form: SetForm) => {
+  const checked = check(form);
+  return checked.ok ? [] : checked.issues.map(({ path }) => fieldOf(path));
+};
+
+describe('a set as it is typed', () => {
+  test('unchanged, says of every example what the example says', () => {
+    for (const set of EXAMPLE_SPEC_SETS) {
+      const checked = checkSetForm({ ...formOf(set), reason: 'Because' }, set.id, set.version);
+      expect(checked.ok && checked.request.limits).toEqual(set.limits);
+      expect(checked.ok && checked.request.practice).toEqual(set.practice);
+    }
+  });
+
+  test('tells every wrong field at once: one that is no number does not hide a row that contradicts itself', () => {
+    const limits = FORM.limits.map((row, index) =>
+      index === 0 ? { ...row, min: '0,02' } : index === 1 ? { ...row, min: '9', max: '1' } : row,
+    );
+    expect(wrongIn({ ...FORM, limits, reason: '' })).toEqual(expect.arrayContaining(['limits.0.min', 'limits.1.max', 'reason'])); // prettier-ignore
+  });
+
+  test('a list of figures is one field, whichever of them is wrong', () => {
+    const timing = { ...FORM.practice.timing, offsetsDeg: '-4 minus 0', drops: { in: '0.02 x', mm: '' } };
+    const wrong = wrongIn({ ...FORM, practice: { ...FORM.practice, timing } });
+    expect(wrong).toEqual(expect.arrayContaining(['practice.timing.offsetsDeg', 'practice.timing.drops.in', 'practice.timing.drops.mm'])); // prettier-ignore
+  });
+
+  test('an empty figure is no figure, never a zero', () => {
+    const checked = check({ ...FORM, limits: [{ ...FORM.limits[0], min: '', preferred: '' }] });
+    expect(checked.ok && 'min' in checked.request.limits[0] && checked.request.limits[0].min).toBeUndefined();
+    const { setting } = FORM.practice;
+    expect(wrongIn({ ...FORM, practice: { ...FORM.practice, setting: { ...setting, marginDeg: ' ' } } })).toEqual(['practice.setting.marginDeg']); // prettier-ignore
+  });
+});
+
+describe('a set in a file', () => {
+  test('as CSV comes back row by row as it went out', () => {
+    for (const set of EXAMPLE_SPEC_SETS) {
+      const read = readSetFile(limitsCsv(set.limits));
+      expect(read.ok && read.form.limits).toEqual(formOf(set).limits);
+    }
+  });
+
+  test('as JSON comes back whole, practice and all', () => {
+    const read = readSetFile(setJson(SPEC));
+    expect(read.ok && read.form).toEqual(formOf(SPEC));
+  });
+
+  test('with semicolons and decimal commas reads as it is meant', () => {
+    const read = readSetFile('Measure;Valve;Least;Most;Unit;Required;Source\nlash-cold;exhaust;0,3;0,36;mm;yes;Ours\n');
+    expect(read.ok && read.form.limits).toEqual([
+      { measure: 'lash-cold', valve: 'E', min: '0.3', max: '0.36', preferred: '', unit: 'mm', basis: 'absolute', required: true, source: 'Ours' },
+    ]); // prettier-ignore
+  });
+
+  test('with a wrong cell keeps the cell, to be mended where it stands', () => {
+    const read = readSetFile('measure,least,unit,source\ndeck-height,about ten,in,Ours\n');
+    expect(read.ok && read.form.limits![0].min).toBe('about ten');
+    expect(wrongIn({ ...FORM, ...(read.ok ? read.form : {}) })).toEqual(['limits.0.min', 'limits.0.min']);
+  });
+
+  test('that is none says what is missing', () => {
+    expect(readSetFile('a,b\n1,2\n')).toEqual({
+      ok: false,
+      problem: 'The file has no column measure and no column unit.',
+    });
+    expect(readSetFile('{"format":"other"}')).toEqual({
+      ok: false,
+      problem: 'The file is no spec set that Utex wrote.',
+    });
+    expect(readSetFile('measure,unit\n')).toEqual({ ok: false, problem: 'The file has no row.' });
+  });
+});

@@ -1,0 +1,172 @@
+import { newSpecSetRequest, type NewSpecSet } from '../../../contracts/spec-set.js';
+import type { Issue } from '../../../contracts/errors.js';
+import { asIssues } from '../../../contracts/wording/impossible.js';
+import { checkSpecSet } from '../../../core/plan/check-spec-set.js';
+import type { Practice } from '../../../core/plan/practice.js';
+import type { Basis, SpecLimit, SpecSet } from '../../../core/plan/spec-sets.js';
+import { parseEntered } from '../../../core/units/parse-entered.js';
+import type { Unit } from '../../../core/units/units.js';
+
+/** One limit as it is typed: text in every field, so that nothing typed is lost, however wrong. */
+export interface LimitForm {
+  measure: string;
+  valve: '' | 'I' | 'E';
+  min: string;
+  max: string;
+  preferred: string;
+  unit: string;
+  basis: string;
+  required: boolean;
+  source: string;
+}
+
+/** A spec set as it is typed: the shape of the request, with texts for its figures and lists of figures. */
+export interface SetForm {
+  title: string;
+  lifter: SpecSet['lifter'];
+  limits: LimitForm[];
+  practice: {
+    setting: { method: string; along: string; marginDeg: string };
+    deadCentre: { trueWithinDeg: string; roughDeg: string };
+    timing: {
+      drops: { in: string; mm: string };
+      dropSpreadDeg: string;
+      dialInLineDeg: string;
+      targets: { school: string; shiftDeg: string }[];
+      offsetsDeg: string;
+      settleDeg: string;
+      toleranceDeg: string;
+    };
+    growth: { block: string; head: string; growth: string; unit: string }[];
+    uncertainty: { measure: string; value: string; unit: string }[];
+  };
+  reason: string;
+}
+
+const typed = (value: number | undefined) => (value === undefined ? '' : String(value));
+
+export const limitForm = ({ valve, min, max, preferred, ...rest }: SpecLimit): LimitForm => ({
+  ...rest,
+  valve: valve ?? '',
+  min: typed(min),
+  max: typed(max),
+  preferred: typed(preferred),
+});
+
+function practiceForm({ setting, deadCentre, timing, growth, uncertainty }: Practice): SetForm['practice'] {
+  return {
+    setting: { ...setting, marginDeg: typed(setting.marginDeg) },
+    deadCentre: { trueWithinDeg: typed(deadCentre.trueWithinDeg), roughDeg: typed(deadCentre.roughDeg) },
+    timing: {
+      drops: { in: timing.drops.in.join(' '), mm: timing.drops.mm.join(' ') },
+      dropSpreadDeg: typed(timing.dropSpreadDeg),
+      dialInLineDeg: typed(timing.dialInLineDeg),
+      targets: timing.targets.map(({ school, shiftDeg }) => ({ school, shiftDeg: typed(shiftDeg) })),
+      offsetsDeg: timing.offsetsDeg.join(' '),
+      settleDeg: typed(timing.settleDeg),
+      toleranceDeg: typed(timing.toleranceDeg),
+    },
+    growth: growth.map((row) => ({ ...row, growth: typed(row.growth) })),
+    uncertainty: uncertainty.map((row) => ({ ...row, value: typed(row.value) })),
+  };
+}
+
+/** What a version says, to be written on. Its reason is its own: the next has another. */
+export const formOf = ({ title, lifter, limits, practice }: SpecSet): SetForm => ({
+  title,
+  lifter,
+  limits: limits.map(limitForm),
+  practice: practiceForm(practice),
+  reason: '',
+});
+
+/** A number; undefined where nothing is typed; else the text itself, so that the schema refuses it by its field. */
+function numberOf(text: string): unknown {
+  const parsed = parseEntered(text.replace('−', '-'));
+  if (parsed.ok) return parsed.value;
+  return parsed.reason === 'empty' ? undefined : text;
+}
+const listOf = (text: string) =>
+  text
+    .split(/[\s;]+/)
+    .filter(Boolean)
+    .map(numberOf);
+
+/** What is sent for a form. */
+function requestOf({ practice, limits, ...form }: SetForm, id: string, after: number): unknown {
+  const { setting, deadCentre, timing, growth, uncertainty } = practice;
+  return {
+    id,
+    after,
+    ...form,
+    limits: limits.map(({ valve, min, max, preferred, ...limit }) => ({
+      ...limit,
+      ...(valve === '' ? {} : { valve }),
+      min: numberOf(min),
+      max: numberOf(max),
+      preferred: numberOf(preferred),
+    })),
+    practice: {
+      setting: { ...setting, marginDeg: numberOf(setting.marginDeg) },
+      deadCentre: { trueWithinDeg: numberOf(deadCentre.trueWithinDeg), roughDeg: numberOf(deadCentre.roughDeg) },
+      timing: {
+        drops: { in: listOf(timing.drops.in), mm: listOf(timing.drops.mm) },
+        dropSpreadDeg: numberOf(timing.dropSpreadDeg),
+        dialInLineDeg: numberOf(timing.dialInLineDeg),
+        targets: timing.targets.map(({ school, shiftDeg }) => ({ school, shiftDeg: numberOf(shiftDeg) })),
+        offsetsDeg: listOf(timing.offsetsDeg),
+        settleDeg: numberOf(timing.settleDeg),
+        toleranceDeg: numberOf(timing.toleranceDeg),
+      },
+      growth: growth.map((row) => ({ ...row, growth: numberOf(row.growth) })),
+      uncertainty: uncertainty.map((row) => ({ ...row, value: numberOf(row.value) })),
+    },
+  };
+}
+
+/** The field of the form that an issue's path in the request belongs to: a list of figures is one field. */
+export const fieldOf = (path: string): string => path.replace(/(\.drops\.(?:in|mm)|\.offsetsDeg)\.\d+$/, '$1');
+
+/** The limit that a row describes, as far as it is one: what is drawn while it is typed. */
+export function limitOf({ measure, valve, min, max, preferred, unit, basis, required, source }: LimitForm): SpecLimit {
+  const figure = (text: string) => {
+    const value = numberOf(text);
+    return typeof value === 'number' ? value : undefined;
+  };
+  return {
+    measure,
+    ...(valve === '' ? {} : { valve }),
+    min: figure(min),
+    max: figure(max),
+    preferred: figure(preferred),
+    unit: unit as Unit,
+    basis: basis as Basis,
+    required,
+    source,
+  };
+}
+
+/** The request of a form, or everything that is wrong with it at once, by the same schema and rules as the server's. */
+export function checkSetForm(
+  form: SetForm,
+  id: string,
+  after: number,
+): { ok: true; request: NewSpecSet } | { ok: false; issues: Issue[] } {
+  const request = requestOf(form, id, after);
+  const parsed = newSpecSetRequest.safeParse(request);
+  const issues = parsed.success
+    ? asIssues(checkSpecSet(parsed.data))
+    : [
+        ...parsed.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })),
+        // A figure that is none must not hide what is wrong with the other rows.
+        ...asIssues(
+          checkSpecSet({
+            limits: form.limits.map(limitOf),
+            lifter: form.lifter,
+            practice: { uncertainty: [] } as unknown as Practice,
+          }),
+        ),
+      ];
+  if (issues.length > 0 || !parsed.success) return { ok: false, issues };
+  return { ok: true, request: parsed.data };
+}

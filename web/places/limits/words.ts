@@ -1,0 +1,53 @@
+import type { Stage } from '../../../core/plan/measure.js';
+import type { Basis, SpecLimit } from '../../../core/plan/spec-sets.js';
+import type { VerdictChange } from '../../../core/sheet/verdict-changes.js';
+
+/** The stages as they are spoken, also those that have no place yet. */
+export const STAGE_NAME: Record<Stage, string> = {
+  'bottom-end': 'Bottom end',
+  'dead-centre': 'Dead centre',
+  'cam-timing': 'Timing',
+  'mock-up': 'Mock-up',
+  geometry: 'Geometry',
+  setting: 'Setting',
+  proof: 'Proof',
+  torque: 'Tightening',
+};
+
+export const BASIS_NAME: Record<Basis, string> = {
+  absolute: 'as it stands',
+  'of-bore': 'times the bore',
+  'of-card': 'off the card',
+};
+
+export const VALVE_NAME: Record<NonNullable<SpecLimit['valve']>, string> = { I: 'intake', E: 'exhaust' };
+
+export const VERDICT_NAME: Record<VerdictChange['before'], string> = {
+  in: 'in',
+  doubt: 'in doubt',
+  low: 'low',
+  high: 'high',
+  suspect: 'suspect',
+  unjudged: 'not judged',
+  missing: 'missing',
+  'not-asked': 'not asked for',
+};
+
+/** Parts of the practice as they are labelled. */
+export const PRACTICE_NAME: Record<string, string> = {
+  'setting.method': 'Setting, method',
+  'setting.along': 'Setting, along',
+  'setting.marginDeg': 'Margin to a ramp, °',
+  'deadCentre.trueWithinDeg': 'Pointer true within, °',
+  'deadCentre.roughDeg': 'Quick dial trusted to, °',
+  'timing.drops.in': 'Drops, in',
+  'timing.drops.mm': 'Drops, mm',
+  'timing.dropSpreadDeg': 'Middles of drops agree within, °',
+  'timing.dialInLineDeg': 'Dial in line within, °',
+  'timing.targets': 'Targets by school',
+  'timing.offsetsDeg': 'Sprocket positions, °',
+  'timing.settleDeg': 'Chain settles by, °',
+  'timing.toleranceDeg': 'Sprocket on target within, °',
+  growth: 'Growth by metals',
+  uncertainty: 'Trust in instruments',
+};
