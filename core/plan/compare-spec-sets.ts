@@ -1,7 +1,7 @@
 import type { SpecLimit, SpecSet } from './spec-sets.js';
 
 /** A limit of one version beside that of another: null where one of them has none. */
-export interface LimitChange {
+interface LimitChange {
   measure: string;
   valve?: SpecLimit['valve'];
   before: SpecLimit | null;
