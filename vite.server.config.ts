@@ -5,6 +5,8 @@ const PROGRAMS = [
   'server/main',
   'server/audit',
   'server/new-keys',
+  'server/backup',
+  'server/restore',
   'server/work/tasks',
   'server/benchmarks/main',
   'server/benchmarks/open-pglite',

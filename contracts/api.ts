@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { backupRequest, backupsAnswer } from './backup.js';
 import { measuresAnswer, specSetSchema, specSetsAnswer, stageSchema } from './catalogue.js';
 import { engineFileAnswer } from './engine-file.js';
 import { engineAnswer, engineQuery, enginesAnswer, layoutsAnswer, newEngineSchema } from './engine.js';
@@ -65,6 +66,9 @@ export const API = {
   'DELETE /api/session': { answer: z.null(), status: 204 },
   'GET /api/people': { answer: peopleAnswer },
   'POST /api/people': { body: newPersonRequest, answer: personSchema, status: 201 },
+  'GET /api/backups': { answer: backupsAnswer },
+  'POST /api/backups': { body: backupRequest, answer: backupsAnswer, status: 202 },
+  'GET /api/backups/:name': { params: z.object({ name: z.string() }) },
   'GET /api/layouts': { answer: layoutsAnswer },
   'GET /api/measures': { answer: measuresAnswer },
   'GET /api/spec-sets': { answer: specSetsAnswer },

@@ -21,6 +21,7 @@ export const ERRORS = {
   'role.not-allowed': { status: 403, message: 'Your role may not do this.' },
   'shop.already-open': { status: 409, message: 'This shop already has its owner.' },
   'person.handle-taken': { status: 409, message: 'Somebody already has this handle.' },
+  'backup.not-found': { status: 404, message: 'There is no such backup.' },
   'engine.not-found': { status: 404, message: 'There is no such engine.' },
   'engine.tag-taken': { status: 409, message: 'Another engine already has this tag.' },
   'engine.impossible': { status: 422, message: 'An engine like this cannot exist.' },

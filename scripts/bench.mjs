@@ -22,7 +22,8 @@ for (const one of ratios)
 
 if (process.argv.includes('--write')) {
   const file = join(ROOT, 'docs/benchmarks.md');
-  const rows = ratios.map((one) => `| ${one.title} | ${one.detail} | ${one.ratio.toFixed(2)} | ${say(one.asked)} |`);
+  const shown = (one) => (isKept(one) ? one.ratio.toFixed(2) : `**${one.ratio.toFixed(2)}**`);
+  const rows = ratios.map((one) => `| ${one.title} | ${one.detail} | ${shown(one)} | ${say(one.asked)} |`);
   const table = ['| what against what | taken | ratio | asked |', '|---|---|---|---|', ...rows].join('\n');
   const [before] = readFileSync(file, 'utf8').split('## Last run');
   const day = new Date().toISOString().slice(0, 10);

@@ -12,6 +12,7 @@ import { validatorCompiler } from 'fastify-type-provider-zod';
 import { Failure } from './failure.js';
 import type { App } from './routes/app-type.js';
 import { calcRoutes } from './routes/calc-routes.js';
+import { backupRoutes } from './routes/backup-routes.js';
 import { catalogueRoutes } from './routes/catalogue-routes.js';
 import { engineRoutes } from './routes/engine-routes.js';
 import { guardRoutes } from './routes/guard.js';
@@ -21,6 +22,7 @@ import { recordRoutes } from './routes/record-routes.js';
 import { asFailure, refuse, refuseConnection, secured } from './routes/refusals.js';
 import { route } from './routes/route.js';
 import { shopRoutes } from './routes/shop-routes.js';
+import { Backups } from './services/backups.js';
 import type { Context } from './services/context.js';
 import { Engines } from './services/engines.js';
 import { Readings } from './services/readings.js';
@@ -52,6 +54,10 @@ export interface AppOptions {
   /** Proxies whose word is taken on who asks and whether by https. */
   proxies?: string[];
   patience?: Patience;
+  /** Where backups go each night; null where none is made by itself. */
+  backupFolder?: string | null;
+  /** By which the server's own commands are known. */
+  consoleToken?: string;
   /** Told of every route of the API as it is registered. */
   onRoute?: (route: RouteOptions) => void;
 }
@@ -108,6 +114,8 @@ export async function buildApp({
   webFolder,
   proxies = [],
   patience = PATIENCE,
+  backupFolder = null,
+  consoleToken,
   onRoute,
 }: AppOptions): Promise<App> {
   const app = openServer(proxies, patience);
@@ -129,11 +137,14 @@ export async function buildApp({
   const sessions = new Sessions(context);
   const engines = new Engines(context);
   const disk = new Disk(dataFolder);
+  const backups = new Backups(context, { dataFolder, nightlyFolder: backupFolder, version });
+  app.addHook('onClose', () => backups.close());
   await app.register(async (scope) => {
     const api = scope as unknown as App;
-    guardRoutes(api, sessions);
+    guardRoutes(api, sessions, consoleToken);
     if (onRoute) api.addHook('onRoute', onRoute);
     shopRoutes(api, context, sessions, { version, disk: () => disk.check() });
+    backupRoutes(api, backups);
     catalogueRoutes(api, context);
     engineRoutes(api, context, engines, new Readings(context, engines));
     paperRoutes(api, context, engines);

@@ -3,17 +3,17 @@ import { readConfig } from './config.js';
 
 test('without any setting the shop opens on this machine alone, in ./data', () => {
   expect(readConfig({})).toEqual({
-    port: 8420, host: '127.0.0.1', dataFolder: resolve('data'), databaseUrl: null, proxies: [],
+    port: 8420, host: '127.0.0.1', dataFolder: resolve('data'), databaseUrl: null, proxies: [], backupFolder: null,
   }); // prettier-ignore
 });
 
 test('settings are taken as they are, and cannot be changed afterwards', () => {
   const config = readConfig({
     UTEX_PORT: '0', UTEX_HOST: '0.0.0.0', UTEX_DATA: '/srv/shop', DATABASE_URL: 'postgres://shop@db/utex', PATH: '/bin',
-    UTEX_PROXY: '127.0.0.1, 10.0.0.0/8',
+    UTEX_PROXY: '127.0.0.1, 10.0.0.0/8', UTEX_BACKUP: '/mnt/backup',
   }); // prettier-ignore
   expect(config).toEqual({
-    port: 0, host: '0.0.0.0', dataFolder: '/srv/shop', databaseUrl: 'postgres://shop@db/utex', proxies: ['127.0.0.1', '10.0.0.0/8'],
+    port: 0, host: '0.0.0.0', dataFolder: '/srv/shop', databaseUrl: 'postgres://shop@db/utex', proxies: ['127.0.0.1', '10.0.0.0/8'], backupFolder: '/mnt/backup',
   }); // prettier-ignore
   expect(Object.isFrozen(config)).toBe(true);
 });

@@ -9,11 +9,13 @@ export interface Config {
   dataFolder: string;
   /** Set when the shop keeps its data on a PostgreSQL server. */
   databaseUrl: string | null;
+  /** Absolute path of the folder for a backup each night; null where none is wanted. */
+  backupFolder: string | null;
   /** Addresses, or ranges of them, of the proxies whose word is taken on who asks and whether by https. */
   proxies: string[];
 }
 
-const KNOWN = ['UTEX_PORT', 'UTEX_HOST', 'UTEX_DATA', 'UTEX_PROXY'];
+const KNOWN = ['UTEX_PORT', 'UTEX_HOST', 'UTEX_DATA', 'UTEX_PROXY', 'UTEX_BACKUP'];
 
 /** A setting that cannot be used; the message names it. */
 class WrongSetting extends CannotStart {}
@@ -39,6 +41,9 @@ export function readConfig(env: Record<string, string | undefined>): Readonly<Co
   const folder = env.UTEX_DATA ?? './data';
   if (folder.trim() === '') throw new WrongSetting('UTEX_DATA must name a folder; it is empty.');
 
+  const backup = env.UTEX_BACKUP ?? null;
+  if (backup?.trim() === '') throw new WrongSetting('UTEX_BACKUP must name a folder; it is empty.');
+
   const databaseUrl = env.DATABASE_URL ?? null;
   if (databaseUrl !== null && !/^postgres(ql)?:\/\/.+/.test(databaseUrl))
     throw new WrongSetting('DATABASE_URL must start with postgres:// or postgresql://.');
@@ -51,5 +56,12 @@ export function readConfig(env: Record<string, string | undefined>): Readonly<Co
       throw new WrongSetting(
         `UTEX_PROXY must be addresses of proxies, such as 127.0.0.1 or 10.0.0.0/8, not "${proxy}".`,
       );
-  return Object.freeze({ port, host, dataFolder: resolve(folder), databaseUrl, proxies });
+  return Object.freeze({
+    port,
+    host,
+    dataFolder: resolve(folder),
+    databaseUrl,
+    backupFolder: backup && resolve(backup),
+    proxies,
+  });
 }

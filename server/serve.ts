@@ -1,8 +1,10 @@
+import { randomBytes } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildApp } from './app.js';
 import { CannotStart } from './cannot-start.js';
 import type { Config } from './config.js';
+import { closeConsole, openConsole } from './console.js';
 import type { OpenShop } from './open-shop.js';
 import { projectRoot } from './project-root.js';
 
@@ -22,12 +24,15 @@ const LISTEN: Record<string, (config: Config) => string> = {
 /** Serves an open shop until SIGTERM or SIGINT; then finishes what is in flight and closes the database. @throws CannotStart */
 export async function serve(config: Config, shop: OpenShop): Promise<string> {
   const { version } = JSON.parse(readFileSync(join(projectRoot(), 'package.json'), 'utf8')) as { version: string };
+  const token = randomBytes(32).toString('base64url');
   const app = await buildApp({
     context: shop.context,
     dataFolder: config.dataFolder,
     version,
     webFolder: join(projectRoot(), 'dist/web'),
     proxies: config.proxies,
+    backupFolder: config.backupFolder,
+    consoleToken: token,
   });
   const address = await app
     .listen({ port: config.port, host: config.host })
@@ -37,12 +42,14 @@ export async function serve(config: Config, shop: OpenShop): Promise<string> {
       throw said ? new CannotStart(said(config)) : error;
     });
 
+  openConsole(config.dataFolder, { url: address, token });
   let closing = false;
   const close = async () => {
     if (closing) return;
     closing = true;
     // A request that never ends must not keep the others' readings from being closed properly.
     setTimeout(() => app.server.closeAllConnections(), CLOSE_MS).unref();
+    closeConsole(config.dataFolder);
     await app.close();
     await shop.close();
     process.exit(0);

@@ -17,10 +17,18 @@ export const program = (name: string): [string, ...string[]] =>
   process.env.TESTS_OF_BUILD ? ['node', `dist/${name}.js`] : ['node', '--import', 'tsx', `${name}.ts`];
 
 /** Runs a program of ours to its end on a data folder. */
-export function runProgram(name: string, folder: string): { code: number | null; said: string; complained: string } {
+export function runProgram(
+  name: string,
+  folder: string,
+  words: string[] = [],
+): { code: number | null; said: string; complained: string } {
   const [command, ...args] = program(name);
   const env = { ...process.env, UTEX_DATA: folder };
-  const { status, stdout, stderr } = spawnSync(command, args, { cwd: projectRoot(), env, encoding: 'utf8' });
+  const { status, stdout, stderr } = spawnSync(command, [...args, ...words], {
+    cwd: projectRoot(),
+    env,
+    encoding: 'utf8',
+  });
   return { code: status, said: stdout + stderr, complained: stderr.trim() };
 }
 

@@ -7,6 +7,7 @@ import { openShopFolder } from '../open-shop.js';
 import { projectRoot } from '../project-root.js';
 import { MIGRATIONS_FOLDER, readMigrations } from '../store/migrate.js';
 import { startPostgres } from '../virtual-postgres.js';
+import { benchBackup } from './backing-up.js';
 import { serveBench, type ServedShop } from './bench-shop.js';
 import { benchFloor } from './floor.js';
 import { fillLargeShop, TAGS } from './large-shop.js';
@@ -60,6 +61,7 @@ async function benchLargeShop(shop: ServedShop, database: string): Promise<void>
   on([await benchSingles(client, long)]);
   on([await benchBatches(client, short, 'few')]);
   on([await benchBatches(client, long, 'over 10,000')]);
+  on([await benchBackup(shop, short, folder)]);
 }
 
 const folder = mkdtempSync(join(tmpdir(), 'utex-bench-'));

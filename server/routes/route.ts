@@ -19,9 +19,11 @@ declare module 'fastify' {
   interface FastifyContextConfig {
     /** Every route of the API says who may ask it; without, the server does not start. */
     asks?: Asks;
+    /** Whether the server's own commands may ask it too, on the machine that has the data folder. */
+    console?: boolean;
   }
   interface FastifyRequest {
-    /** Who is signed in; null on routes for anyone. */
+    /** Who is signed in; null on routes for anyone, and for the server's own commands. */
     person: Person | null;
   }
 }
@@ -55,7 +57,7 @@ export function route<Key extends ApiKey>(
   key: Key,
   asks: Asks,
   handle: (asked: Asked<Key>) => Promise<Given<Key>>,
-  config: { rateLimit?: { max: number; timeWindow: string } } = {},
+  config: { rateLimit?: { max: number; timeWindow: string }; console?: boolean } = {},
 ): void {
   const [method, url] = key.split(' ') as [HTTPMethods, string];
   const { params, query, body, answer, status = 200 }: ApiRow = API[key];

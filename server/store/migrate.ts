@@ -31,8 +31,17 @@ export function readMigrations(folder: string): Migration[] {
   });
 }
 
-/** Applies what is new, in order, after holding what is applied against its files. @throws BrokenMigrations */
-export async function migrate(database: Database, folder: string = MIGRATIONS_FOLDER): Promise<void> {
+/**
+ * Applies what is new, in order, after holding what is applied against its files.
+ *
+ * @param upTo the last that is applied, where the database is to become that of an earlier version
+ * @throws BrokenMigrations
+ */
+export async function migrate(
+  database: Database,
+  folder: string = MIGRATIONS_FOLDER,
+  upTo: number = Infinity,
+): Promise<void> {
   await database.script(
     'create table if not exists migrations (number integer primary key, name text not null, sha256 text not null)',
   );
@@ -48,7 +57,7 @@ export async function migrate(database: Database, folder: string = MIGRATIONS_FO
       throw new BrokenMigrations(`${known.name} was applied where ${file.name} stands now.`);
     if (known.sha256 !== file.sha256) throw new BrokenMigrations(`${file.name} was changed after it was applied.`);
   });
-  for (const { number, name, sql, sha256 } of migrations.slice(applied.length)) {
+  for (const { number, name, sql, sha256 } of migrations.slice(applied.length, upTo)) {
     await database.script(
       `begin;\n${sql}\ninsert into migrations values (${number}, '${name}', '${sha256}');\ncommit;`,
     );

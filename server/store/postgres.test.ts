@@ -6,8 +6,14 @@ import pg from 'pg';
 import type { VerifyAnswer } from '../../contracts/record.js';
 import { buildApp } from '../app.js';
 import { openShopFolder } from '../open-shop.js';
+import { writeBackup } from '../backup/backup-file.js';
+import { restoreShop } from '../backup/restore-shop.js';
+import { keyIdsOf } from '../record/keys.js';
+import { readKeyFiles } from '../services/backups.js';
+import { Engines } from '../services/engines.js';
 import { asker, openEngine, openTestShop, TEST_PIN, typed, type Ask, type TestShop } from '../test-shop.js';
 import { startPostgres, type VirtualPostgres } from '../virtual-postgres.js';
+import { readMarks } from './backup-store.js';
 import { checkAudit } from './check-audit.js';
 
 const server = await startPostgres();
@@ -49,6 +55,30 @@ if (typeof server === 'string') console.warn(`The tests on a PostgreSQL server a
       expect(verified.body).toMatchObject({ valid: true });
     }
     expect((await checkAudit(shop.context.database)).brokenAt).toBeNull();
+  });
+
+  test('is backed up into a file, and restored from it into an empty database of a server', async () => {
+    const id = await openEngine(shop);
+    await take(shop.as('builder'), id, typed('preload-turns', '1I', '0.5', 'turn'), typed('bore', '1', '4.0301', 'in'));
+    const { database, keys } = shop.context;
+    const folder = mkdtempSync(join(tmpdir(), 'utex-pg-'));
+    const file = join(folder, 'a.utexbackup');
+    const head = { version: 'test', madeAt: '', shopName: 'Marram', keys: keyIdsOf(keys) };
+    await writeBackup(file, { database, marks: await readMarks(database), head, keyFiles: readKeyFiles(shop.folder) });
+    await database.query('create database restored');
+    const there = {
+      dataFolder: join(folder, 'data'),
+      databaseUrl: Object.assign(new URL(url), { pathname: '/restored' }).href,
+    };
+    await restoreShop(file, there);
+    const restored = await openShopFolder({ ...there, make: false });
+    const sheet = await new Engines(restored.context).sheet(id);
+    expect(sheet).toEqual(await new Engines(shop.context).sheet(id));
+    const { faults, brokenAt } = await checkAudit(restored.context.database);
+    await restored.close();
+    expect([faults, brokenAt]).toEqual([[], null]);
+    await expect(restoreShop(file, { ...there, dataFolder: join(folder, 'again') })).rejects.toThrow('is not empty');
+    rmSync(folder, { recursive: true });
   });
 
   test('refuses to change or delete a reading, as the embedded database does', async () => {

@@ -25,6 +25,13 @@ export const floorLoader = loads(({ request }) => {
     search,
   }));
 });
+/** How the backups stand; null for whoever is not the owner. */
+export const backupsLoader = loads(() =>
+  ask('GET /api/backups').catch((error: unknown) => {
+    if (error instanceof ApiError && error.status === 403) return null;
+    throw error;
+  }),
+);
 export const peopleLoader = loads(() => ask('GET /api/people'));
 export const specSetsLoader = loads(() => ask('GET /api/spec-sets'));
 /** Every version of a spec set, with the engines that it judges. */

@@ -3,7 +3,14 @@ import type { StoreApi } from 'zustand';
 import { ENGINE_PLACES } from '../places/stages.js';
 import type { Desk } from '../state/desk.js';
 import { CannotBeShown } from './CannotBeShown.js';
-import { fingerprintLoader, floorLoader, peopleLoader, specSetLoader, specSetsLoader } from './loaders.js';
+import {
+  backupsLoader,
+  fingerprintLoader,
+  floorLoader,
+  peopleLoader,
+  specSetLoader,
+  specSetsLoader,
+} from './loaders.js';
 import { Shell } from './Shell.js';
 import { SignedIn } from './SignedIn.js';
 
@@ -51,6 +58,11 @@ export const makeRouter = (desk: StoreApi<Desk>) =>
                   path: '/limits/:set/next',
                   loader: specSetLoader,
                   lazy: async () => ({ Component: (await import('../places/limits/WriteSet.js')).WriteSet }),
+                },
+                {
+                  path: '/shop',
+                  loader: backupsLoader,
+                  lazy: async () => ({ Component: (await import('../places/shop/Shop.js')).Shop }),
                 },
                 {
                   path: '/people',

@@ -1,0 +1,28 @@
+import { existsSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { writeWhole } from './store/folder.js';
+
+/** How the server's own commands find the server that has a data folder open: it lies in that folder, for its user alone. */
+export interface Console {
+  url: string;
+  token: string;
+}
+
+const FILE = 'utex-console.json';
+
+export const openConsole = (dataFolder: string, console: Console): void =>
+  writeWhole(join(dataFolder, FILE), JSON.stringify(console));
+
+export const closeConsole = (dataFolder: string): void => rmSync(join(dataFolder, FILE), { force: true });
+
+/** The server that has the folder open, if one answers; a server that was killed left its address behind. */
+export async function findConsole(dataFolder: string): Promise<Console | null> {
+  const file = join(dataFolder, FILE);
+  if (!existsSync(file)) return null;
+  const found = JSON.parse(readFileSync(file, 'utf8')) as Console;
+  const answers = await fetch(`${found.url}/api/backups`, { headers: { authorization: `Bearer ${found.token}` } }).then(
+    ({ ok }) => ok,
+    () => false,
+  );
+  return answers ? found : null;
+}
