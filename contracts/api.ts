@@ -25,6 +25,9 @@ import {
 } from './spec-set.js';
 import { idSchema } from './text.js';
 import {
+  changePersonAnswer,
+  changePersonRequest,
+  changePinRequest,
   healthAnswer,
   newPersonRequest,
   openShopRequest,
@@ -66,6 +69,12 @@ export const API = {
   'DELETE /api/session': { answer: z.null(), status: 204 },
   'GET /api/people': { answer: peopleAnswer },
   'POST /api/people': { body: newPersonRequest, answer: personSchema, status: 201 },
+  'POST /api/people/:handle': {
+    params: z.object({ handle: z.string().toLowerCase() }),
+    body: changePersonRequest,
+    answer: changePersonAnswer,
+  },
+  'POST /api/session/pin': { body: changePinRequest, answer: z.null(), status: 204 },
   'GET /api/backups': { answer: backupsAnswer },
   'POST /api/backups': { body: backupRequest, answer: backupsAnswer, status: 202 },
   'GET /api/backups/:name': { params: z.object({ name: z.string() }) },

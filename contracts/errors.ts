@@ -21,6 +21,8 @@ export const ERRORS = {
   'role.not-allowed': { status: 403, message: 'Your role may not do this.' },
   'shop.already-open': { status: 409, message: 'This shop already has its owner.' },
   'person.handle-taken': { status: 409, message: 'Somebody already has this handle.' },
+  'person.not-found': { status: 404, message: 'There is nobody of this handle.' },
+  'person.last-owner': { status: 409, message: 'A shop has at least one owner. Make somebody else the owner first.' },
   'backup.not-found': { status: 404, message: 'There is no such backup.' },
   'engine.not-found': { status: 404, message: 'There is no such engine.' },
   'engine.tag-taken': { status: 409, message: 'Another engine already has this tag.' },

@@ -36,7 +36,21 @@ export const openShopRequest = z.object({
 export const shopAnswer = z.object({ open: z.boolean(), name: z.string().nullable(), person: personSchema.nullable() });
 
 export const newPersonRequest = z.object({ handle, name, pin, role: roleSchema });
-export const peopleAnswer = z.object({ people: z.array(personSchema) });
+
+/** A role, or none: who is switched off does nothing here any more, and what the person did stays. */
+const standingSchema = z.enum([...ROLES, 'off']);
+const knownPerson = personSchema.extend({ role: standingSchema });
+/** Somebody who works here, or did. */
+export type KnownPerson = z.infer<typeof knownPerson>;
+export const peopleAnswer = z.object({ people: z.array(knownPerson) });
+
+/** What the owner changes about somebody; what is left out stays. */
+export const changePersonRequest = z
+  .object({ name: name.optional(), role: standingSchema.optional(), pin: pin.optional() })
+  .refine((asked) => Object.values(asked).some((part) => part !== undefined), { error: 'say what is to be changed' });
+export const changePersonAnswer = knownPerson;
+/** One's own PIN, by the one before it. */
+export const changePinRequest = z.object({ pin: z.string().min(1, 'must be filled in').max(80), newPin: pin });
 
 export const healthAnswer = z.object({
   ok: z.boolean(),

@@ -21,11 +21,12 @@ const SEASONS: Season[] = [
   },
   {
     daysAgo: 1,
-    reason: 'Plungers ran deep on the last three; the window is narrower, and end play is asked for from now on',
+    reason:
+      'Rods that stood wide threw oil at the bores; side clearance is closer, and mains have a line to keep above',
     change: (limit) => {
-      if (limit.measure === 'plunger-depth')
-        return { ...limit, min: 0.025, max: 0.05, source: 'Our own teardown notes, hydroplane, autumn' };
-      return limit.measure === 'crank-end-play' ? { ...limit, required: true } : limit;
+      if (limit.measure === 'rod-side-clearance')
+        return { ...limit, max: 0.015, source: 'Our own teardown notes, hydroplane, autumn' };
+      return limit.measure === 'main-clearance' ? { ...limit, preferred: 0.0023 } : limit;
     },
   },
 ];

@@ -79,12 +79,13 @@ test('a wrong PIN is told, and the handle stays', async ({ page }) => {
 test('the owner brings somebody in, and nobody else is offered it', async ({ page }) => {
   await signIn(page, 'owner', '/people');
   const handle = `hand${Date.now() % 10_000}`;
-  await page.getByLabel('Name').fill('Merle Fenn');
-  await page.getByLabel('Handle').fill(handle);
-  await page.getByLabel('PIN').fill('12');
+  const form = page.getByRole('form', { name: 'Bring somebody in' });
+  await form.getByLabel('Name').fill('Merle Fenn');
+  await form.getByLabel('Handle').fill(handle);
+  await form.getByLabel('PIN').fill('12');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('6 to 12 digits')).toBeVisible();
-  await page.getByLabel('PIN').fill('424242');
+  await expect(form.getByText('6 to 12 digits')).toBeVisible();
+  await form.getByLabel('PIN').fill('424242');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('cell', { name: handle })).toBeVisible();
   await page.context().clearCookies();

@@ -1,6 +1,6 @@
 import type { FastifyRequest } from 'fastify';
 import type { Context } from '../services/context.js';
-import { addPerson, openShop } from '../services/people.js';
+import { addPerson, changePerson, openShop } from '../services/people.js';
 import type { From, Sessions } from '../services/sessions.js';
 import type { DiskState } from '../store/disk.js';
 import { findShop, listPeople } from '../store/people-store.js';
@@ -83,4 +83,13 @@ export function shopRoutes(app: App, context: Context, sessions: Sessions, healt
   route(app, 'GET /api/people', EVERYBODY, async () => ({ people: await listPeople(database) }));
 
   route(app, 'POST /api/people', OWNER, async ({ person, body }) => addPerson(context, person, body));
+
+  route(app, 'POST /api/people/:handle', OWNER, async ({ person, params, body }) =>
+    changePerson(context, sessions, person, params.handle, body),
+  );
+
+  route(app, 'POST /api/session/pin', EVERYBODY, async ({ person, body, request }) => {
+    await sessions.changePin(person, tokenOf(request)!, body.pin, body.newPin);
+    return null;
+  });
 }

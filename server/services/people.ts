@@ -1,13 +1,29 @@
 import canonicalize from 'canonicalize';
 import type { z } from 'zod';
-import type { newPersonRequest, openShopRequest, Person } from '../../contracts/shop.js';
+import type {
+  changePersonRequest,
+  KnownPerson,
+  newPersonRequest,
+  openShopRequest,
+  Person,
+} from '../../contracts/shop.js';
 import { EXAMPLE_SPEC_SETS } from '../../core/plan/spec-sets.js';
 import { Failure } from '../failure.js';
 import { isUniqueViolation } from '../store/database.js';
 import { specSetRow } from '../store/engine-store.js';
-import { findPinHash, findShop, personRows, shopRow } from '../store/people-store.js';
+import {
+  countOwners,
+  deleteSessionsOf,
+  findKnown,
+  findPinHash,
+  findShop,
+  historyRow,
+  personRows,
+  shopRow,
+} from '../store/people-store.js';
 import type { Context } from './context.js';
 import { hashPin, pinFits } from './pins.js';
+import type { Sessions } from './sessions.js';
 
 /** The first visit: names the shop, makes its owner, lays out the example spec sets. @throws Failure shop.already-open */
 export async function openShop(context: Context, asked: z.infer<typeof openShopRequest>): Promise<Person> {
@@ -57,5 +73,48 @@ export async function addPerson(
       throw new Failure('person.handle-taken', [{ path: 'handle', message: 'somebody already has this handle' }]);
     throw error;
   }
+  return person;
+}
+
+/**
+ * What the owner changes about somebody: the name, the role, a PIN in place of one that was forgotten; or switches the
+ * person off. All that was done under the handle stays, and stays under the name that it was done under; the person's
+ * sessions end at once.
+ *
+ * @throws Failure person.not-found, person.last-owner
+ */
+export async function changePerson(
+  { audit, clock, database, newId }: Context,
+  sessions: Sessions,
+  by: Person,
+  handle: string,
+  { pin, ...asked }: z.infer<typeof changePersonRequest>,
+): Promise<KnownPerson> {
+  const newHash = pin === undefined ? null : await hashPin(pin);
+  const person = await audit.exclusively(async () => {
+    const known = await findKnown(database, handle);
+    if (!known) throw new Failure('person.not-found');
+    const next: KnownPerson = { ...known.person, ...asked };
+    if (known.person.role === 'owner' && next.role !== 'owner' && (await countOwners(database)) === 1)
+      throw new Failure('person.last-owner', [{ path: 'role', message: 'this is the only owner' }]);
+    const at = clock.now();
+    const act = {
+      at,
+      by: by.handle,
+      act: 'person.changed',
+      engineId: null,
+      body: { handle, ...asked, ...(newHash ? { pin: 'changed' } : {}) },
+      rows: [historyRow(newId(), next, newHash ?? known.pinHash, at, by.handle)],
+    };
+    const ends = newHash !== null || next.role !== known.person.role;
+    await audit.put(
+      () => act,
+      async (queries) => {
+        if (ends) await deleteSessionsOf(queries, handle, null);
+      },
+    );
+    return next;
+  });
+  sessions.forget(handle);
   return person;
 }

@@ -3,8 +3,10 @@ import type { Person } from '../../contracts/shop.js';
 import { Failure } from '../failure.js';
 import {
   deleteSession,
+  deleteSessionsOf,
   findPinHash,
   findSession,
+  historyRow,
   insertDevice,
   insertSession,
   isDeviceOf,
@@ -80,7 +82,17 @@ export class Sessions {
       takeBack();
       throw error;
     });
-    if (!found || !fits) throw new Failure('session.wrong-pin');
+    if (!found || !fits) {
+      const refused = {
+        at: clock.now(),
+        by: null,
+        act: 'session.refused',
+        engineId: null,
+        body: { handle, from: from.address },
+      };
+      await audit.record(refused);
+      throw new Failure('session.wrong-pin');
+    }
     takeBack();
     this.wrong.forget(here);
 
@@ -116,7 +128,37 @@ export class Sessions {
   }
 
   async close(token: string): Promise<void> {
+    const person = await this.find(token);
     this.known.delete(token);
-    await deleteSession(this.context.database, hashToken(token));
+    if (!person) return;
+    const act = { at: this.context.clock.now(), by: person.handle, act: 'session.closed', engineId: null, body: {} };
+    await this.context.audit.record(act, (queries) => deleteSession(queries, hashToken(token)));
+  }
+
+  /**
+   * Another PIN for whoever is signed in, by the one before it. The person's other sessions end.
+   *
+   * @throws Failure session.wrong-pin, session.too-many-tries
+   */
+  async changePin({ handle }: Person, token: string, pin: string, newPin: string): Promise<void> {
+    const { audit, clock, database, newId } = this.context;
+    const places: [string, number][] = [[`own ${handle}`, TRIES.each]];
+    this.count(places, clock.now().getTime());
+    const known = await findPinHash(database, handle);
+    if (!known || !(await pinFits(pin, known.pinHash)))
+      throw new Failure('session.wrong-pin', [{ path: 'pin', message: 'this is not your PIN' }]);
+    this.wrong.forget(`own ${handle}`);
+    const pinHash = await hashPin(newPin);
+    const at = clock.now();
+    const rows = [historyRow(newId(), known.person, pinHash, at, handle)];
+    const act = { at, by: handle, act: 'person.changed', engineId: null, body: { handle, pin: 'changed' }, rows };
+    await audit.record(act, (queries) => deleteSessionsOf(queries, handle, hashToken(token)));
+    this.forget(handle, token);
+  }
+
+  /** Whatever was believed of somebody's sessions is asked anew, but for one of them. */
+  forget(handle: string, butFor: string | null = null): void {
+    for (const [token, { person }] of this.known)
+      if (person.handle === handle && token !== butFor) this.known.delete(token);
   }
 }

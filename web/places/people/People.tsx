@@ -2,24 +2,28 @@ import { zodResolver } from '@hookform/resolvers/zod';
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { Controller, useForm, type FieldPath } from 'react-hook-form';
 import { useLoaderData, useRevalidator } from 'react-router';
 import type { z } from 'zod';
-import { newPersonRequest, ROLES, type Person } from '../../../contracts/shop.js';
+import { newPersonRequest, ROLES, type KnownPerson } from '../../../contracts/shop.js';
 import { ApiError, ask, sayError } from '../../app/api.js';
 import type { peopleLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
 import { useSession } from '../../state/session.js';
+import { ChangePerson } from './ChangePerson.js';
+import { OwnPin } from './OwnPin.js';
+import './people.css';
 
 type Form = z.input<typeof newPersonRequest>;
 const EMPTY: Form = { handle: '', name: '', pin: '', role: 'builder' };
 
-const MAY: Record<Person['role'], string> = {
+const MAY: Record<KnownPerson['role'], string> = {
   owner: 'everything, and brings people in',
   lead: 'measures, accepts out of limits, signs',
   builder: 'opens engines, measures, reworks',
   apprentice: 'looks on',
+  off: 'nothing any more; what was done stays',
 };
 
 /** Who works here and what each may do; the owner brings people in. */
@@ -28,6 +32,8 @@ export function People() {
   const { people = [] } = useLoaderData<typeof peopleLoader>() ?? {};
   const { revalidate } = useRevalidator();
   const [problem, setProblem] = useState<string | null>(null);
+  const [changing, setChanging] = useState<string | null>(null);
+  const isOwner = person?.role === 'owner';
   const { register, handleSubmit, control, setError, reset, formState } = useForm<Form>({
     resolver: zodResolver(newPersonRequest),
     defaultValues: EMPTY,
@@ -47,52 +53,52 @@ export function People() {
   const { errors } = formState;
   return (
     <Page title="People" aside={shopName}>
-      <table
-        style={{
-          borderCollapse: 'collapse',
-          marginTop: 18,
-          minWidth: 'min(560px, 100%)',
-          fontSize: 'clamp(14px, 3.8vw, 17px)',
-        }}
-      >
+      <table className="people-table">
         <thead>
-          <tr style={{ textAlign: 'left', color: 'var(--steel)', fontFamily: 'var(--head)' }}>
-            {['Name', 'Handle', 'Role', 'May'].map((head) => (
-              <th key={head} style={{ padding: '4px clamp(10px, 2vw, 24px) 4px 0', fontWeight: 500 }}>
-                {head}
+          <tr>
+            {['Name', 'Handle', 'Role', 'May', ...(isOwner ? [''] : [])].map((head) => (
+              <th key={head} scope="col" className={head === 'May' ? 'people-may' : undefined}>
+                {head || <span className="sr-only">Change</span>}
               </th>
             ))}
           </tr>
         </thead>
         <tbody>
-          {people.map(({ handle, name, role }) => (
-            <tr key={handle} style={{ borderTop: '1px solid var(--hairline)' }}>
-              <td style={{ padding: '10px clamp(10px, 2vw, 24px) 10px 0' }}>{name}</td>
-              <td className="figure">{handle}</td>
-              <td style={{ paddingRight: 'clamp(10px, 2vw, 24px)' }}>{role}</td>
-              <td style={{ color: 'var(--steel)' }}>{MAY[role]}</td>
-            </tr>
+          {people.map((one) => (
+            <Fragment key={one.handle}>
+              <tr className={one.role === 'off' ? 'people-off' : undefined}>
+                <td className="people-name">{one.name}</td>
+                <td className="figure">{one.handle}</td>
+                <td>{one.role === 'off' ? 'switched off' : one.role}</td>
+                <td className="people-may">{MAY[one.role]}</td>
+                {isOwner && (
+                  <td>
+                    <Button size="small" onClick={() => setChanging(one.handle)} aria-label={`Change ${one.name}`}>
+                      Change
+                    </Button>
+                  </td>
+                )}
+              </tr>
+              {changing === one.handle && (
+                <tr>
+                  <td colSpan={5}>
+                    <ChangePerson person={one} onDone={() => setChanging(null)} />
+                  </td>
+                </tr>
+              )}
+            </Fragment>
           ))}
         </tbody>
       </table>
-      {problem && (
-        <p role="alert" style={{ color: 'var(--flag)' }}>
-          {problem}
-        </p>
-      )}
-      {person?.role === 'owner' && (
+      <OwnPin />
+      {isOwner && (
         <form
           onSubmit={(event) => void submit(event)}
           noValidate
-          style={{
-            display: 'grid',
-            gridTemplateColumns: 'repeat(auto-fit, minmax(180px, 1fr))',
-            gap: 20,
-            maxWidth: 900,
-            marginTop: 30,
-          }}
+          className="people-form"
+          aria-label="Bring somebody in"
         >
-          <h2 style={{ gridColumn: '1 / -1', font: '600 20px var(--head)', margin: 0 }}>Bring somebody in</h2>
+          <h2>Bring somebody in</h2>
           <TextField
             label="Name"
             {...register('name')}
@@ -129,6 +135,11 @@ export function People() {
           <Button type="submit" variant="contained" sx={{ alignSelf: 'start' }}>
             Bring in
           </Button>
+          {problem && (
+            <p role="alert" className="people-wrong">
+              {problem}
+            </p>
+          )}
         </form>
       )}
     </Page>
