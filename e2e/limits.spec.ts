@@ -77,3 +77,29 @@ test('an engine is moved to another version once it is plain which verdicts chan
   await page.goto(`/engines/${id}/review`);
   await expect(page.getByText('Plunger depth').first()).toBeVisible();
 });
+
+test('a version that somebody else issued meanwhile is never written over, and what was typed is taken up by hand', async ({
+  page,
+}) => {
+  await signIn(page, 'owner');
+  const set = await ownSet(page, 'shop-solid', 'Lake sprint');
+  await page.goto(`/limits/${set}/next`);
+  const play = page.getByLabel('Crank end play, most');
+  await play.fill('0.011');
+  await page.getByLabel('Why it changes').fill('Wider again');
+
+  const { versions } = await (await page.request.get(`/api/spec-sets/${set}`)).json();
+  const { issued, version, ...newest } = versions[0];
+  const other = { ...newest, title: 'Lake sprint, theirs', after: version, reason: 'A better name' };
+  expect((await page.request.post('/api/spec-sets', { data: other })).status()).toBe(201);
+
+  await page.getByRole('button', { name: 'Issue version 2' }).press('Enter');
+  await expect(page.getByText(/Somebody issued another version meanwhile/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Title')).toHaveValue('Lake sprint, theirs');
+  await expect(play).toHaveValue('0.009');
+  await page.getByRole('button', { name: 'Take up what you typed after version 1' }).press('Enter');
+  await expect(play).toHaveValue('0.011');
+  await page.getByRole('button', { name: 'Issue version 3' }).press('Enter');
+  await expect(page.getByText(/Version 3, issued by owner .*: Wider again/)).toBeVisible();
+});

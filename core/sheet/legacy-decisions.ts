@@ -18,9 +18,11 @@ function asItStood(file: EngineFile, at: string): EngineFile {
  */
 export function withAbout(file: EngineFile): EngineFile {
   if (file.acts.every((act) => act.kind !== 'disposition' || act.about !== null)) return file;
+  const isMoved = file.acts.some(({ kind }) => kind === 'spec-set');
   const acts = file.acts.map((act): Act => {
     if (act.kind !== 'disposition' || act.about !== null) return act;
-    if (act.readingId === null) return { ...act, about: { verdict: 'missing', value: null, limit: null } };
+    // By which limits it was made is not known any more once the engine is judged by others: it is to be made anew.
+    if (act.readingId === null || isMoved) return { ...act, about: { verdict: 'missing', value: null, limit: null } };
     const flag = sheetOf(asItStood(file, act.at)).flags.find(
       ({ readingId, measure, place }) => readingId === act.readingId && measure === act.measure && place === act.place,
     );

@@ -99,6 +99,9 @@ export class Backups {
     const { audit, clock, database, keys } = this.context;
     const at = clock.now();
     mkdirSync(this.folder, { recursive: true, mode: 0o700 });
+    // What a server that was killed had begun: it never had a name.
+    for (const begun of readdirSync(this.folder).filter((name) => name.endsWith(`${ENDING}.part`)))
+      rmSync(join(this.folder, begun), { force: true });
     const shop = await findShop(database);
     const marks = await audit.exclusively(() => readMarks(database));
     this.running = { rows: 0, of: marks.rows };

@@ -4,7 +4,7 @@ import { useForm, type DefaultValues, type FieldValues } from 'react-hook-form';
 const nameOf = (key: string) => `utex.draft.${key}`;
 
 /** What was typed and not filed, or null. */
-function draftOf<Form>(key: string): Partial<Form> | null {
+export function draftOf<Form>(key: string): Partial<Form> | null {
   const text = localStorage.getItem(nameOf(key));
   return text === null ? null : (JSON.parse(text) as Partial<Form>);
 }

@@ -13,7 +13,7 @@ import { ApiError, ask, sayError, sayFields } from '../../app/api.js';
 import { FormField } from '../../app/FormField.js';
 import type { specSetLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
-import { useDraftForm } from '../../state/draft.js';
+import { draftOf, useDraftForm } from '../../state/draft.js';
 import { useSession } from '../../state/session.js';
 import { LimitBar } from './LimitBar.js';
 import { PracticeFields } from './PracticeFields.js';
@@ -134,7 +134,10 @@ function Writing({ newest }: { newest: SpecSet }) {
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
   const filed = useMemo(() => formOf(newest), [newest]);
-  const { form, isDraft, fill, settle } = useDraftForm<SetForm>(`spec-set.${newest.id}.${newest.version}`, filed);
+  const keyOf = (version: number) => `spec-set.${newest.id}.${version}`;
+  const { form, isDraft, fill, settle } = useDraftForm<SetForm>(keyOf(newest.version), filed);
+  // Somebody issued a version while this one was being written: what was typed is taken up by hand, never over theirs.
+  const earlier = isDraft ? null : draftOf<SetForm>(keyOf(newest.version - 1));
   const { control, register, handleSubmit, setError, clearErrors, getValues, formState } = form;
   const { fields, append, remove } = useFieldArray({ control, name: 'limits' });
   const lifter = useWatch({ control, name: 'lifter' });
@@ -222,6 +225,14 @@ function Writing({ newest }: { newest: SpecSet }) {
       <form onSubmit={(event) => void submit(event)} noValidate className="write-set" aria-label="The next version">
         <div className="write-set-head">
           <FormField control={control} name="title" label="Title" />
+          {earlier && (
+            <p className="limits-wrong">
+              Version {newest.version} was issued while you wrote.{' '}
+              <Button size="small" onClick={() => fill({ ...filed, ...earlier })}>
+                Take up what you typed after version {newest.version - 1}
+              </Button>
+            </p>
+          )}
           <p className="limit-quiet">
             For {lifter} lifters. What is typed stays on this device until the version is issued; the maker’s card comes
             first wherever it says otherwise.

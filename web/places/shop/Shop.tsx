@@ -66,7 +66,8 @@ function BackupPart({ loaded }: { loaded: Backups }) {
         {state.nightly
           ? 'One is made each night'
           : 'None is made by itself: set UTEX_BACKUP to a folder on another disk'}
-        ; seven are kept in <span className="figure">{state.folder}</span>.
+        ; seven are kept in <span className="figure">{state.folder}</span>. Keep a copy of the folder keys/ where the
+        server is not: without them a restored shop cannot sign.
       </p>
       <FormControlLabel
         control={<Checkbox checked={withKeys} onChange={(_, checked) => setWithKeys(checked)} />}
