@@ -67,15 +67,18 @@ export async function listVersions(queries: Queries, id: string): Promise<SpecSe
 /** The engines that are judged by a spec set now, whatever version of it, last touched first. */
 export async function listJudgedBy(queries: Queries, specSet: string, most: number): Promise<JudgedBy[]> {
   return queries.query<JudgedBy>(
-    `select id, tag, title, customer, version from (
-       select e.id, e.tag, e.title, e.customer, f.touched_at,
-         coalesce(moved.body ->> 'specSet', e.spec_set) as set,
-         coalesce((moved.body ->> 'version')::integer, e.spec_version) as version
-       from engines e join floor f on f.engine_id = e.id
-       left join lateral (
-         select body from acts where engine_id = e.id and kind = 'spec-set' order by seq desc limit 1
-       ) moved on true
-     ) judged where set = $1 order by touched_at desc, tag limit $2`,
+    `with moved as (
+       select distinct on (engine_id) engine_id, body from acts where kind = 'spec-set' order by engine_id, seq desc
+     ), judged as (
+       select id, spec_version as version from engines
+       where spec_set = $1 and id not in (select engine_id from moved)
+       union all
+       select engine_id, (body ->> 'version')::integer from moved where body ->> 'specSet' = $1
+     ), newest as (
+       select judged.id, version, touched_at from judged join floor on engine_id = judged.id
+       order by touched_at desc, tag limit $2
+     )
+     select id, tag, title, customer, version from newest join engines using (id) order by touched_at desc, tag`,
     [specSet, most],
   );
 }
