@@ -1,5 +1,6 @@
 import type { NewSpecSet } from '../contracts/spec-set.js';
-import { EXAMPLE_SPEC_SETS, type SpecLimit } from '../core/plan/spec-sets.js';
+import { EXAMPLE_SPEC_SETS } from '../core/plan/example-spec-sets.js';
+import type { SpecLimit } from '../core/plan/spec-sets.js';
 
 const EXAMPLE = EXAMPLE_SPEC_SETS.find(({ id }) => id === 'hydroplane-hydraulic')!;
 

@@ -1,5 +1,5 @@
 import type { Impossibility } from '../impossible.js';
-import { UNITS } from '../units/units.js';
+import { quantityOf } from '../units/units.js';
 import { findMeasure } from './measures.js';
 import { HELD_TO_CARD, type SpecLimit, type SpecSet } from './spec-sets.js';
 
@@ -12,7 +12,7 @@ function faultsOf({ measure: key, valve, min, max, preferred, unit, basis }: Spe
   if (!measure || measure.quantity === 'choice') return [{ field: 'measure', code: 'limit-measure' as const }];
   if (measure.lifter && measure.lifter !== lifter)
     faults.push({ field: 'measure', code: 'limit-lifter', params: { lifter: measure.lifter } });
-  if (UNITS[unit].quantity !== measure.quantity) faults.push({ field: 'unit', code: 'limit-unit' });
+  if (quantityOf(unit) !== measure.quantity) faults.push({ field: 'unit', code: 'limit-unit' });
   if (valve && measure.scope !== 'valve') faults.push({ field: 'valve', code: 'limit-valve' });
   if (basis === 'of-bore' && measure.quantity !== 'length') faults.push({ field: 'basis', code: 'limit-of-bore' });
   if (basis === 'of-card' && !HELD_TO_CARD.includes(key)) faults.push({ field: 'basis', code: 'limit-of-card' });
@@ -48,7 +48,7 @@ export function checkSpecSet({
     const measure = findMeasure(key);
     if (!measure || measure.quantity === 'choice')
       return [{ path: ['practice', 'uncertainty', index, 'measure'], code: 'limit-measure' }];
-    return UNITS[unit].quantity === measure.quantity
+    return quantityOf(unit) === measure.quantity
       ? []
       : [{ path: ['practice', 'uncertainty', index, 'unit'], code: 'limit-unit' }];
   });

@@ -4,7 +4,8 @@ import { CAUTIONS } from './cautions.js';
 import { checkSpecFits } from './check-spec-fits.js';
 import { STAGES } from './measure.js';
 import { findMeasure, MEASURES, measureOf } from './measures.js';
-import { EXAMPLE_SPEC_SETS, limitFor } from './spec-sets.js';
+import { EXAMPLE_SPEC_SETS } from './example-spec-sets.js';
+import { limitFor } from './spec-sets.js';
 
 /** The keys that other programs rely on, by stage and scope. */
 const FIXED: Record<string, [scope: string, keys: string]> = {

@@ -1,8 +1,9 @@
 import { wordImpossibility } from '../../contracts/wording/impossible.js';
 import { checkSpecSet } from './check-spec-set.js';
 import { compareSpecSets } from './compare-spec-sets.js';
+import { EXAMPLE_SPEC_SETS } from './example-spec-sets.js';
 import { GENERAL_PRACTICE } from './practice.js';
-import { EXAMPLE_SPEC_SETS, type SpecLimit, type SpecSet } from './spec-sets.js';
+import type { SpecLimit, SpecSet } from './spec-sets.js';
 
 const LIMIT: SpecLimit = { measure: 'deck-height', min: -0.01, max: 0.006, unit: 'in', basis: 'absolute', required: false, source: 'Ours' }; // prettier-ignore
 const faultsOf = (limits: SpecLimit[], lifter: SpecSet['lifter'] = 'hydraulic', practice = GENERAL_PRACTICE) =>

@@ -4,7 +4,7 @@ import { feeds, isInput, RULES } from '../derive/rules.js';
 import type { Engine } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
 import { findMeasure } from '../plan/measures.js';
-import { EXAMPLE_SPEC_SETS } from '../plan/spec-sets.js';
+import { EXAMPLE_SPEC_SETS } from '../plan/example-spec-sets.js';
 import type { Unit } from '../units/units.js';
 import type { Reading } from './reading.js';
 import type { SheetRow } from './row.js';

@@ -3,7 +3,7 @@ import { parse } from 'csv-parse/sync';
 import type { Engine } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
 import { placesOf } from '../engine/places.js';
-import { EXAMPLE_SPEC_SETS } from '../plan/spec-sets.js';
+import { EXAMPLE_SPEC_SETS } from '../plan/example-spec-sets.js';
 import { buildRecord, type RecordInput } from '../record/build-record.js';
 import { readingsCsv } from '../record/csv.js';
 import { recordCounts } from '../record/record-counts.js';

@@ -3,7 +3,7 @@ import { chance } from '../chance.js';
 import { LAYOUTS } from '../engine/layouts.js';
 import { placesOf } from '../engine/places.js';
 import { MEASURES, measureOf } from '../plan/measures.js';
-import { EXAMPLE_SPEC_SETS } from '../plan/spec-sets.js';
+import { EXAMPLE_SPEC_SETS } from '../plan/example-spec-sets.js';
 import type { Reading } from './reading.js';
 import { readingOf } from './test-file.js';
 

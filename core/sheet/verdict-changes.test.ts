@@ -1,4 +1,5 @@
-import { EXAMPLE_SPEC_SETS, type SpecLimit } from '../plan/spec-sets.js';
+import { EXAMPLE_SPEC_SETS } from '../plan/example-spec-sets.js';
+import type { SpecLimit } from '../plan/spec-sets.js';
 import { fileOf, readingOf } from './test-file.js';
 import { verdictChanges } from './verdict-changes.js';
 

@@ -24,6 +24,10 @@ export const UNITS = {
 
 export type Unit = keyof typeof UNITS;
 
+/** What a unit measures; undefined for a word that is none. */
+export const quantityOf = (unit: string): Quantity | undefined =>
+  unit in UNITS ? UNITS[unit as Unit].quantity : undefined;
+
 export const CANONICAL_UNIT: Record<Quantity, Unit> = {
   length: 'mm',
   angle: 'deg',

@@ -4,7 +4,7 @@ import { LAYOUTS } from '../../core/engine/layouts.js';
 import { placesOf } from '../../core/engine/places.js';
 import { measureOf } from '../../core/plan/measures.js';
 import { readEntry } from '../../core/plan/read-entry.js';
-import { EXAMPLE_SPEC_SETS } from '../../core/plan/spec-sets.js';
+import { EXAMPLE_SPEC_SETS } from '../../core/plan/example-spec-sets.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import { standOf } from '../../core/sheet/stand.js';
 import { KeptStanding } from '../../core/sheet/standing.js';

@@ -1,7 +1,7 @@
 import { median } from 'simple-statistics';
 import type { Engine } from '../../core/engine/engine.js';
 import { LAYOUTS } from '../../core/engine/layouts.js';
-import { EXAMPLE_SPEC_SETS } from '../../core/plan/spec-sets.js';
+import { EXAMPLE_SPEC_SETS } from '../../core/plan/example-spec-sets.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
 import { input, plain, type Client } from './bench-shop.js';

@@ -7,7 +7,7 @@ import type {
   openShopRequest,
   Person,
 } from '../../contracts/shop.js';
-import { EXAMPLE_SPEC_SETS } from '../../core/plan/spec-sets.js';
+import { EXAMPLE_SPEC_SETS } from '../../core/plan/example-spec-sets.js';
 import { Failure } from '../failure.js';
 import { isUniqueViolation } from '../store/database.js';
 import { specSetRow } from '../store/engine-store.js';

@@ -1,5 +1,5 @@
 import { LAYOUTS } from '../../core/engine/layouts.js';
-import { EXAMPLE_SPEC_SETS } from '../../core/plan/spec-sets.js';
+import { EXAMPLE_SPEC_SETS } from '../../core/plan/example-spec-sets.js';
 import type { EngineAnswer } from '../../contracts/engine.js';
 import type { NewReading, SavedReading } from '../../contracts/reading.js';
 import { judgeLast } from '../../core/sheet/answer.js';
