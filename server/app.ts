@@ -137,7 +137,7 @@ export async function buildApp({
   const sessions = new Sessions(context);
   const engines = new Engines(context);
   const disk = new Disk(dataFolder);
-  const backups = new Backups(context, { dataFolder, nightlyFolder: backupFolder, version });
+  const backups = new Backups(context, { dataFolder, nightlyFolder: backupFolder });
   app.addHook('onClose', () => backups.close());
   await app.register(async (scope) => {
     const api = scope as unknown as App;

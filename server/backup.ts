@@ -1,42 +1,26 @@
-import { createWriteStream, readFileSync, renameSync, rmSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { createWriteStream, renameSync, rmSync } from 'node:fs';
+import { resolve } from 'node:path';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { ReadableStream } from 'node:stream/web';
 import { setTimeout as pause } from 'node:timers/promises';
 import type { Backups } from '../contracts/backup.js';
-import { readBackup, writeBackup } from './backup/backup-file.js';
+import { backUpShop } from './backup/back-up-shop.js';
+import { readBackup } from './backup/backup-file.js';
 import { CannotStart } from './cannot-start.js';
 import { readConfig, type Config } from './config.js';
 import { findConsole, type Console } from './console.js';
 import { openShopFolder } from './open-shop.js';
-import { projectRoot } from './project-root.js';
-import { keyIdsOf } from './record/keys.js';
 import { refuseStart } from './refuse-start.js';
-import { readKeyFiles } from './services/backups.js';
-import { readMarks } from './store/backup-store.js';
-import { findShop } from './store/people-store.js';
 
 const LOOK_AGAIN_MS = 300;
 
 /** Of a shop that is closed: written here. */
 async function writeClosed(file: string, config: Config, withKeys: boolean): Promise<number> {
-  const { version } = JSON.parse(readFileSync(join(projectRoot(), 'package.json'), 'utf8')) as { version: string };
+  const { dataFolder } = config;
   const shop = await openShopFolder({ ...config, make: false });
   try {
-    const { database, keys, clock } = shop.context;
-    const { rows } = await writeBackup(file, {
-      database,
-      marks: await readMarks(database),
-      head: {
-        version,
-        madeAt: clock.now().toISOString(),
-        shopName: (await findShop(database))?.name ?? '',
-        keys: keyIdsOf(keys),
-      },
-      keyFiles: withKeys ? readKeyFiles(config.dataFolder) : null,
-    });
-    return rows;
+    return await backUpShop(shop.context, file, { dataFolder, withKeys, by: null });
   } finally {
     await shop.close();
   }

@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import { existsSync, mkdirSync } from 'node:fs';
-import { join } from 'node:path';
 import { CannotStart, opening } from './cannot-start.js';
 import { systemClock, type Clock } from './clock.js';
 import type { Config } from './config.js';
@@ -21,7 +20,7 @@ import {
 } from './store/folder.js';
 import { lockFolder } from './store/folder-lock.js';
 import { migrate } from './store/migrate.js';
-import { openPglite } from './store/pglite.js';
+import { openStore } from './store/open-store.js';
 import { sealHistory } from './store/seal-history.js';
 import { Workers } from './work/workers.js';
 
@@ -65,15 +64,12 @@ async function shopIdOf(database: Database): Promise<string | null> {
 }
 
 /** The database, brought up to date once it is known to be this shop's, and vouched for by its chain. @throws CannotStart */
-async function openDatabase({ dataFolder, databaseUrl }: Opening, found: Found, now: Date): Promise<Database> {
-  // Only a shop that has outgrown its folder needs what speaks to a server.
-  const database = databaseUrl
-    ? await (await import('./store/postgres.js')).openPostgres(databaseUrl)
-    : await openPglite(join(dataFolder, 'database'));
+async function openDatabase(asked: Opening, found: Found, now: Date): Promise<Database> {
+  const database = await openStore(asked);
   try {
     if (typeof found === 'object' && (await shopIdOf(database)) !== found.shopId)
       throw new DamagedFolder(
-        `The database of ${dataFolder} is that of another shop than its utex.json says. Put the two together again.`,
+        `The database of ${asked.dataFolder} is that of another shop than its utex.json says. Put the two together again.`,
       );
     await migrate(database);
     await sealHistory(database, now);

@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -8,3 +8,7 @@ export function projectRoot(): string {
   while (!existsSync(join(folder, 'package.json'))) folder = dirname(folder);
   return folder;
 }
+
+/** The version of Utex, as its package says. */
+export const utexVersion = (): string =>
+  (JSON.parse(readFileSync(join(projectRoot(), 'package.json'), 'utf8')) as { version: string }).version;

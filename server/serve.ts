@@ -1,12 +1,11 @@
 import { randomBytes } from 'node:crypto';
-import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildApp } from './app.js';
 import { CannotStart } from './cannot-start.js';
 import type { Config } from './config.js';
 import { closeConsole, openConsole } from './console.js';
 import type { OpenShop } from './open-shop.js';
-import { projectRoot } from './project-root.js';
+import { projectRoot, utexVersion } from './project-root.js';
 
 /** How long what is in flight may take when the server is asked to end, ms. */
 const CLOSE_MS = 5_000;
@@ -23,12 +22,11 @@ const LISTEN: Record<string, (config: Config) => string> = {
 
 /** Serves an open shop until SIGTERM or SIGINT; then finishes what is in flight and closes the database. @throws CannotStart */
 export async function serve(config: Config, shop: OpenShop): Promise<string> {
-  const { version } = JSON.parse(readFileSync(join(projectRoot(), 'package.json'), 'utf8')) as { version: string };
   const token = randomBytes(32).toString('base64url');
   const app = await buildApp({
     context: shop.context,
     dataFolder: config.dataFolder,
-    version,
+    version: utexVersion(),
     webFolder: join(projectRoot(), 'dist/web'),
     proxies: config.proxies,
     backupFolder: config.backupFolder,

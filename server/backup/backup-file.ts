@@ -7,6 +7,7 @@ import tar from 'tar-stream';
 import type { KeyIds } from '../record/keys.js';
 import { BACKED_UP, readPages, type BackedUp, type Marks } from '../store/backup-store.js';
 import type { Queries } from '../store/database.js';
+import { KEY_FILES } from '../store/folder.js';
 
 /** One file with all of a shop: a gzipped tar of what it is, its rows page by page, and last the hash of each part. */
 
@@ -39,7 +40,7 @@ interface Manifest {
 }
 
 /** A part of a backup as it is read. */
-export type Part = { head: BackupHead } | { table: BackedUp; json: string; rows: number } | { keyFile: string; contents: Buffer }; // prettier-ignore
+export type Part = { head: BackupHead } | { table: BackedUp; json: string } | { keyFile: string; contents: Buffer }; // prettier-ignore
 
 /** A file that is no whole backup; the message says why. */
 export class DamagedBackup extends Error {}
@@ -55,6 +56,8 @@ export interface ToBackUp {
   keyFiles: Record<string, Buffer> | null;
   /** Told how many rows are written. */
   onRows?: (rows: number) => void;
+  /** Ends it where the server is asked to end: what was begun is taken away. */
+  signal?: AbortSignal;
 }
 
 /**
@@ -71,7 +74,7 @@ export async function writeBackup(file: string, asked: ToBackUp): Promise<{ rows
     await Promise.race([fill(pack, asked), written]);
     await written;
     sync(beside);
-    const { rows } = await readBackup(beside, async () => {});
+    const { rows } = await readBackup(beside, async () => asked.signal?.throwIfAborted());
     renameSync(beside, file);
     return { rows };
   } catch (error) {
@@ -88,7 +91,7 @@ function sync(file: string): void {
   closeSync(handle);
 }
 
-async function fill(pack: tar.Pack, { database, marks, head, keyFiles, onRows }: ToBackUp): Promise<void> {
+async function fill(pack: tar.Pack, { database, marks, head, keyFiles, onRows, signal }: ToBackUp): Promise<void> {
   const parts: Manifest['parts'] = [];
   let total = 0;
   const add = async (name: string, bytes: Buffer, rows: number) => {
@@ -98,6 +101,7 @@ async function fill(pack: tar.Pack, { database, marks, head, keyFiles, onRows }:
     onRows?.(total);
     // Whoever posts a reading comes first.
     await setImmediate();
+    signal?.throwIfAborted();
   };
   const { shopId, head: auditHead, migrations, tables } = marks;
   const said: BackupHead = { format: 'utex-backup', formatVersion: 1, ...head, shopId, auditHead, migrations, withKeys: keyFiles !== null }; // prettier-ignore
@@ -118,7 +122,7 @@ const put = (pack: tar.Pack, name: string, bytes: Buffer) =>
     pack.entry({ name, size: bytes.length, mode: 0o600 }, bytes, (error) => (error ? reject(error) : resolve()));
   });
 
-function partOf(name: string, bytes: Buffer, rows: number): Part {
+function partOf(name: string, bytes: Buffer): Part {
   if (name === HEAD) {
     const head = JSON.parse(bytes.toString()) as BackupHead;
     if (head.format !== 'utex-backup') throw new DamagedBackup('it is no backup of Utex');
@@ -126,8 +130,9 @@ function partOf(name: string, bytes: Buffer, rows: number): Part {
     return { head };
   }
   const table = BACKED_UP.find((one) => name.startsWith(`${one}/`));
-  if (table) return { table, json: bytes.toString(), rows };
-  if (name.startsWith('keys/')) return { keyFile: name, contents: bytes };
+  if (table) return { table, json: bytes.toString() };
+  // By its very name: a file that somebody else made must not write beside the keys.
+  if (Object.values(KEY_FILES).includes(name)) return { keyFile: name, contents: bytes };
   throw new DamagedBackup(`it holds ${name}, which this version does not know`);
 }
 
@@ -148,6 +153,7 @@ export async function readBackup(
   const reading = pipeline(createReadStream(file), createGunzip(), extract);
   // Awaited below; until then nobody must take its failure for one that nobody heard.
   reading.catch(() => {});
+  let taking = false;
   try {
     for await (const entry of extract) {
       const chunks: Buffer[] = [];
@@ -158,23 +164,20 @@ export async function readBackup(
         manifest = JSON.parse(bytes.toString()) as Manifest;
         continue;
       }
-      const part = partOf(name, bytes, 0);
+      const part = partOf(name, bytes);
       if ('head' in part) head = part.head;
       else if (!head) throw new DamagedBackup('it does not begin with what shop it is');
       seen.push({ name, sha256: sha256(bytes) });
+      taking = true;
       await take(part);
+      taking = false;
     }
     await reading;
   } catch (error) {
-    if (error instanceof DamagedBackup) throw error;
-    const { code } = error as NodeJS.ErrnoException;
-    if (
-      code === 'Z_BUF_ERROR' ||
-      code === 'Z_DATA_ERROR' ||
-      /end of (data|archive|file)|header|checksum/i.test(String(error))
-    )
-      throw new DamagedBackup('it is cut off or damaged');
-    throw error;
+    // What went wrong with the disk, or with what was made of it, is no fault of the file.
+    const { syscall } = error as NodeJS.ErrnoException;
+    if (error instanceof DamagedBackup || taking || syscall) throw error;
+    throw new DamagedBackup('it is cut off or damaged');
   }
   if (!manifest || !head) throw new DamagedBackup('it is cut off: its end is missing');
   if (manifest.parts.length !== seen.length) throw new DamagedBackup('parts of it are missing');

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import {
   copyFileSync,
   cpSync,
+  createWriteStream,
   existsSync,
   mkdirSync,
   mkdtempSync,
@@ -13,7 +14,9 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { gunzipSync, gzipSync } from 'node:zlib';
+import { pipeline } from 'node:stream/promises';
+import { createGzip, gunzipSync, gzipSync } from 'node:zlib';
+import tar from 'tar-stream';
 import { join } from 'node:path';
 import type { Backups } from '../../contracts/backup.js';
 import { openShopFolder, type OpenShop } from '../open-shop.js';
@@ -23,6 +26,7 @@ import { readMarks } from '../store/backup-store.js';
 import { findPdf, findJws } from '../store/record-store.js';
 import { runProgram, startServer } from '../test-process.js';
 import { copyNewShop, openEngine, openTestShop, TEST_PIN, typed, type TestShop } from '../test-shop.js';
+import { backUpShop } from './back-up-shop.js';
 import { DamagedBackup, readBackup, writeBackup } from './backup-file.js';
 import { restoreShop } from './restore-shop.js';
 
@@ -175,6 +179,23 @@ describe('what is no whole backup', () => {
       gzipSync(Buffer.from(plain.replace('"tag":"PH8-1"', '"tag":"PH9-1"'), 'latin1')),
     );
     await expect(reading(at('anew.utexbackup'))).rejects.toThrow(/its part engines\/\d+\.json was changed/);
+  });
+
+  test('with a file in it that is no key, it is refused: nothing is written beside the keys', async () => {
+    const pack = tar.pack();
+    pack.entry({ name: 'shop.json' }, JSON.stringify({ format: 'utex-backup', formatVersion: 1, migrations: [] }));
+    pack.entry({ name: 'keys/../../outside' }, 'x');
+    pack.finalize();
+    await pipeline(pack, createGzip(), createWriteStream(at('outside.utexbackup')));
+    await expect(reading(at('outside.utexbackup'))).rejects.toThrow('which this version does not know');
+  });
+
+  test('a server that is asked to end gives it up at once, and leaves nothing', async () => {
+    const signal = AbortSignal.abort(new Error('asked to end'));
+    mkdirSync(at('given-up'));
+    const asked = { dataFolder: shop.folder, withKeys: false, by: null, signal };
+    await expect(backUpShop(shop.context, at('given-up/a.utexbackup'), asked)).rejects.toThrow('asked to end');
+    expect(readdirSync(at('given-up'))).toEqual([]);
   });
 
   test('no shop is made of it, and the folder says so', async () => {

@@ -7,7 +7,7 @@ import type { Database } from '../store/database.js';
 import { inspectFolder, writeManifest, writeWhole } from '../store/folder.js';
 import { lockFolder } from '../store/folder-lock.js';
 import { migrate, MIGRATIONS_FOLDER, readMigrations } from '../store/migrate.js';
-import { openPglite } from '../store/pglite.js';
+import { openStore } from '../store/open-store.js';
 import { DamagedBackup, readBackup, type BackupHead } from './backup-file.js';
 
 /** Refuses a backup whose database this version could not have. @throws CannotStart */
@@ -18,10 +18,8 @@ function checkMigrations({ migrations, version }: BackupHead): number {
   return migrations.length;
 }
 
-async function openEmpty({ dataFolder, databaseUrl }: Pick<Config, 'dataFolder' | 'databaseUrl'>): Promise<Database> {
-  const database = databaseUrl
-    ? await (await import('../store/postgres.js')).openPostgres(databaseUrl)
-    : await openPglite(join(dataFolder, 'database'));
+async function openEmpty(config: Pick<Config, 'dataFolder' | 'databaseUrl'>): Promise<Database> {
+  const database = await openStore(config);
   if (await isEmptyDatabase(database)) return database;
   await database.close();
   throw new CannotStart('The database of DATABASE_URL is not empty. Restore into one that is.');

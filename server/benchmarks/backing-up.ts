@@ -1,9 +1,7 @@
 import { rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { median, quantile } from 'simple-statistics';
-import { writeBackup } from '../backup/backup-file.js';
-import { keyIdsOf } from '../record/keys.js';
-import { readMarks } from '../store/backup-store.js';
+import { backUpShop } from '../backup/back-up-shop.js';
 import { plain, type ServedShop } from './bench-shop.js';
 import { inMs, times, type Ratio } from './ratio.js';
 
@@ -14,21 +12,11 @@ const POSTS_BETWEEN = 50;
 /** Posts of a bench for as long as a backup of the whole shop takes. */
 export async function benchBackup(shop: ServedShop, engineId: string, folder: string): Promise<Ratio> {
   const bench = shop.client();
-  const { audit, database, keys } = shop.context;
   const file = join(folder, 'bench.utexbackup');
   let isWritten = false;
   const start = performance.now();
-  const writing = audit
-    .exclusively(() => readMarks(database))
-    .then((marks) =>
-      writeBackup(file, {
-        database,
-        marks,
-        head: { version: 'bench', madeAt: '', shopName: 'Bench', keys: keyIdsOf(keys) },
-        keyFiles: null,
-      }),
-    )
-    .finally(() => (isWritten = true));
+  const asked = { dataFolder: folder, withKeys: false, by: null };
+  const writing = backUpShop(shop.context, file, asked).finally(() => (isWritten = true));
   const waited: number[] = [];
   while (!isWritten)
     waited.push(
@@ -36,7 +24,7 @@ export async function benchBackup(shop: ServedShop, engineId: string, folder: st
         bench.ask('POST', `/api/engines/${engineId}/readings`, { readings: [plain(turn)] }),
       )),
     );
-  const { rows } = await writing;
+  const rows = await writing;
   rmSync(file);
   const seconds = ((performance.now() - start) / 1000).toFixed(0);
   const worst = quantile(waited, 0.99);

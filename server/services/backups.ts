@@ -1,14 +1,10 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Backups as State } from '../../contracts/backup.js';
 import type { Person } from '../../contracts/shop.js';
-import { writeBackup } from '../backup/backup-file.js';
+import { backUpShop } from '../backup/back-up-shop.js';
 import { Failure } from '../failure.js';
-import { keyIdsOf } from '../record/keys.js';
-import { readMarks } from '../store/backup-store.js';
 import { saysDiskIsFull } from '../store/disk.js';
-import { KEY_FILES } from '../store/folder.js';
-import { findShop } from '../store/people-store.js';
 import type { Context } from './context.js';
 
 const ENDING = '.utexbackup';
@@ -24,12 +20,7 @@ export interface BackupOptions {
   dataFolder: string;
   /** Where nightly ones go; null where none is made by itself. */
   nightlyFolder: string | null;
-  version: string;
 }
-
-/** The key files of a data folder, by their names. */
-export const readKeyFiles = (dataFolder: string): Record<string, Buffer> =>
-  Object.fromEntries(Object.values(KEY_FILES).map((name) => [name, readFileSync(join(dataFolder, name))]));
 
 /** The next time that it is this hour, after `now`. */
 function nextNight(now: Date): Date {
@@ -46,6 +37,7 @@ export class Backups {
   private timer: ReturnType<typeof setTimeout> | undefined;
   /** The one that is being written; settles when it has come to something or nothing. */
   private under: Promise<unknown> = Promise.resolve();
+  private readonly ending = new AbortController();
   private readonly folder: string;
 
   constructor(
@@ -89,38 +81,28 @@ export class Backups {
     return this.state();
   }
 
-  /** Waits for the one that is being written, and begins none after it. */
+  /** Gives up the one that is being written, and begins none after it: ending must not take minutes. */
   async close(): Promise<void> {
     clearTimeout(this.timer);
+    this.ending.abort(new Error('The server was asked to end.'));
     await this.under;
   }
 
   private async make(by: Person | null, withKeys: boolean): Promise<void> {
-    const { audit, clock, database, keys } = this.context;
-    const at = clock.now();
+    const { clock } = this.context;
     mkdirSync(this.folder, { recursive: true, mode: 0o700 });
     // What a server that was killed had begun: it never had a name.
     for (const begun of readdirSync(this.folder).filter((name) => name.endsWith(`${ENDING}.part`)))
       rmSync(join(this.folder, begun), { force: true });
-    const shop = await findShop(database);
-    const marks = await audit.exclusively(() => readMarks(database));
-    this.running = { rows: 0, of: marks.rows };
-    const name = `utex-${at.toISOString().slice(0, 19).replaceAll(':', '')}Z${ENDING}`;
-    const { rows } = await writeBackup(join(this.folder, name), {
-      database,
-      marks,
-      head: {
-        version: this.options.version,
-        madeAt: at.toISOString(),
-        shopName: shop?.name ?? '',
-        keys: keyIdsOf(keys),
-      },
-      keyFiles: withKeys ? readKeyFiles(this.options.dataFolder) : null,
-      onRows: (done) => (this.running = { rows: done, of: marks.rows }),
+    const name = `utex-${clock.now().toISOString().slice(0, 19).replaceAll(':', '')}Z${ENDING}`;
+    await backUpShop(this.context, join(this.folder, name), {
+      dataFolder: this.options.dataFolder,
+      withKeys,
+      by,
+      onRows: (rows, of) => (this.running = { rows, of }),
+      signal: this.ending.signal,
     });
     for (const old of this.state().made.slice(KEPT)) rmSync(join(this.folder, old.name), { force: true });
-    const body = { name, held: rows, withKeys };
-    await audit.record({ at, by: by?.handle ?? null, act: 'backup.made', engineId: null, body });
   }
 
   private waitForNight(): void {
@@ -130,7 +112,7 @@ export class Backups {
     const wait = missed ? MAKE_UP_MS : nextNight(now).getTime() - now.getTime();
     this.timer = setTimeout(() => {
       this.start(null, false);
-      void this.under.then(() => this.waitForNight());
+      void this.under.then(() => !this.ending.signal.aborted && this.waitForNight());
     }, wait);
     this.timer.unref();
   }

@@ -63,6 +63,22 @@ export class Sessions {
     for (const [place] of places) this.wrong.add(place, now);
   }
 
+  /** Whose PIN this is, or null; a try in each of the places until it fits. @throws Failure session.too-many-tries, server.busy */
+  private async compare(handle: string, pin: string, places: [place: string, allowed: number][], now: number) {
+    // Counted before the slow comparison, or else guesses sent at once would all slip through.
+    this.count(places, now);
+    const takeBack = () => places.forEach(([place]) => this.wrong.takeBack(place));
+    const found = await findPinHash(this.context.database, handle);
+    const fits = await pinFits(pin, found?.pinHash ?? (await this.nobody)).catch((error: Error) => {
+      // Nobody looked at it: it was no try.
+      takeBack();
+      throw error;
+    });
+    if (!fits || !found) return null;
+    takeBack();
+    return found;
+  }
+
   /** @throws Failure session.wrong-pin, session.too-many-tries, server.busy */
   async open(handle: string, pin: string, from: From): Promise<{ token: string; device: string } & Session> {
     const { database, clock, audit } = this.context;
@@ -72,17 +88,8 @@ export class Sessions {
     const places: [string, number][] = own
       ? [[here, TRIES.each]]
       : [[here, TRIES.each], [`address ${from.address}`, TRIES.address], [`person ${handle}`, TRIES.person]]; // prettier-ignore
-    // Counted before the slow comparison, or else guesses sent at once would all slip through.
-    this.count(places, now.getTime());
-
-    const found = await findPinHash(database, handle);
-    const takeBack = () => places.forEach(([place]) => this.wrong.takeBack(place));
-    const fits = await pinFits(pin, found?.pinHash ?? (await this.nobody)).catch((error: Error) => {
-      // Nobody looked at it: it was no try.
-      takeBack();
-      throw error;
-    });
-    if (!found || !fits) {
+    const found = await this.compare(handle, pin, places, now.getTime());
+    if (!found) {
       const refused = {
         at: clock.now(),
         by: null,
@@ -93,7 +100,6 @@ export class Sessions {
       await audit.record(refused);
       throw new Failure('session.wrong-pin');
     }
-    takeBack();
     this.wrong.forget(here);
 
     const token = randomBytes(32).toString('base64url');
@@ -141,12 +147,10 @@ export class Sessions {
    * @throws Failure session.wrong-pin, session.too-many-tries
    */
   async changePin({ handle }: Person, token: string, pin: string, newPin: string): Promise<void> {
-    const { audit, clock, database, newId } = this.context;
+    const { audit, clock, newId } = this.context;
     const places: [string, number][] = [[`own ${handle}`, TRIES.each]];
-    this.count(places, clock.now().getTime());
-    const known = await findPinHash(database, handle);
-    if (!known || !(await pinFits(pin, known.pinHash)))
-      throw new Failure('session.wrong-pin', [{ path: 'pin', message: 'this is not your PIN' }]);
+    const known = await this.compare(handle, pin, places, clock.now().getTime());
+    if (!known) throw new Failure('session.wrong-pin', [{ path: 'pin', message: 'this is not your PIN' }]);
     this.wrong.forget(`own ${handle}`);
     const pinHash = await hashPin(newPin);
     const at = clock.now();

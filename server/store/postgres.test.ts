@@ -6,14 +6,11 @@ import pg from 'pg';
 import type { VerifyAnswer } from '../../contracts/record.js';
 import { buildApp } from '../app.js';
 import { openShopFolder } from '../open-shop.js';
-import { writeBackup } from '../backup/backup-file.js';
+import { backUpShop } from '../backup/back-up-shop.js';
 import { restoreShop } from '../backup/restore-shop.js';
-import { keyIdsOf } from '../record/keys.js';
-import { readKeyFiles } from '../services/backups.js';
 import { Engines } from '../services/engines.js';
 import { asker, openEngine, openTestShop, TEST_PIN, typed, type Ask, type TestShop } from '../test-shop.js';
 import { startPostgres, type VirtualPostgres } from '../virtual-postgres.js';
-import { readMarks } from './backup-store.js';
 import { checkAudit } from './check-audit.js';
 
 const server = await startPostgres();
@@ -60,11 +57,10 @@ if (typeof server === 'string') console.warn(`The tests on a PostgreSQL server a
   test('is backed up into a file, and restored from it into an empty database of a server', async () => {
     const id = await openEngine(shop);
     await take(shop.as('builder'), id, typed('preload-turns', '1I', '0.5', 'turn'), typed('bore', '1', '4.0301', 'in'));
-    const { database, keys } = shop.context;
+    const { database } = shop.context;
     const folder = mkdtempSync(join(tmpdir(), 'utex-pg-'));
     const file = join(folder, 'a.utexbackup');
-    const head = { version: 'test', madeAt: '', shopName: 'Marram', keys: keyIdsOf(keys) };
-    await writeBackup(file, { database, marks: await readMarks(database), head, keyFiles: readKeyFiles(shop.folder) });
+    await backUpShop(shop.context, file, { dataFolder: shop.folder, withKeys: true, by: null });
     await database.query('create database restored');
     const there = {
       dataFolder: join(folder, 'data'),
