@@ -103,3 +103,24 @@ test('a version that somebody else issued meanwhile is never written over, and w
   await page.getByRole('button', { name: 'Issue version 3' }).press('Enter');
   await expect(page.getByText(/Version 3, issued by owner .*: Wider again/)).toBeVisible();
 });
+
+test('a file with wrong words is taken into the table, and each row says what is wrong with it, also after a reload', async ({
+  page,
+}) => {
+  await signIn(page, 'owner');
+  await page.goto(`/limits/${await ownSet(page, 'shop-solid', 'Marsh sprint')}/next`);
+  const file = page.getByLabel('A file of limits');
+  const csv = 'measure;valve;most;unit;source\ndeck-height;;0,006;inch;Ours\nlash-cold;left;0,02;in;Ours\n';
+  await file.setInputFiles({ name: 'ours.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await expect(page.getByLabel('Deck height, most')).toHaveValue('0.006');
+  await expect(page.getByLabel('Deck height, unit')).toHaveValue('inch');
+  await expect(page.getByLabel('Deck height, unit')).toHaveAttribute('aria-invalid', 'true');
+  await expect(page.getByText('intake, exhaust or both')).toBeVisible();
+
+  await page.reload();
+  await page.getByLabel('Deck height, unit').selectOption('in');
+  await page.getByLabel('Lash, cold, valves').selectOption('E');
+  await page.getByLabel('Why it changes').fill('As we measure it');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/Version 2, issued by owner .*: As we measure it/)).toBeVisible();
+});

@@ -2,7 +2,7 @@ import { wordLimit } from '../../../contracts/wording/limit.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import { uncertaintyOf, type Practice } from '../../../core/plan/practice.js';
 import type { SpecLimit } from '../../../core/plan/spec-sets.js';
-import { fromCanonical, UNITS } from '../../../core/units/units.js';
+import { fromCanonical, quantityOf } from '../../../core/units/units.js';
 import { MarginBar } from '../../drawings/MarginBar.js';
 
 interface Props {
@@ -17,7 +17,7 @@ export function LimitBar({ limit, practice, bare = false }: Props) {
   const { min, max, preferred, unit, basis } = limit;
   if ((min === undefined && max === undefined) || (min ?? -Infinity) > (max ?? Infinity)) return null;
   const measure = measureOf(limit.measure);
-  if (UNITS[unit].quantity !== measure.quantity) return null;
+  if (quantityOf(unit) !== measure.quantity) return null;
   // A factor of a bore that is not measured yet has no zone of doubt of its own.
   const uncertainty = basis === 'of-bore' ? 0 : fromCanonical(uncertaintyOf(practice, measure), unit);
   return (

@@ -99,7 +99,7 @@ export function MoveEngines({ engines, spec }: { engines: Judged[]; spec: SpecSe
       {engines.length === 0 && <p className="limits-empty">No engine is judged by this set.</p>}
       <ul className="plain-list">
         {engines.map((engine) => (
-          <li key={engine.id} className="limits-engine">
+          <li key={engine.id} className="listed">
             <Link to={`/engines/${engine.id}/review`} className="limits-tag">
               {engine.tag}
             </Link>

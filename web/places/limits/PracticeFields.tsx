@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useFieldArray, type Control, type FieldPath } from 'react-hook-form';
 import { STOP_METHODS } from '../../../core/cam/valve-stops.js';
-import { MEASURES, measureOf } from '../../../core/plan/measures.js';
+import { findMeasure, MEASURES, measureOf } from '../../../core/plan/measures.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { METHOD_NAME } from '../setting/words.js';
 import type { SetForm } from './set-form.js';
@@ -131,18 +131,18 @@ export function PracticeFields({ control }: { control: Control<SetForm> }) {
         </p>
         {trusted.fields.map(({ id, measure }, index) => (
           <div key={id} className="practice-row">
-            <span>{measureOf(measure).title}</span>
+            <span>{findMeasure(measure)?.title ?? measure}</span>
             {field(`uncertainty.${index}.value`, 'Trusted to ±')}
             <FormChoice
               control={control}
               name={`practice.uncertainty.${index}.unit`}
               label="in"
-              options={options(measureOf(measure).units)}
+              options={options(findMeasure(measure)?.units ?? [])}
             />
             <Button
               size="small"
               onClick={() => trusted.remove(index)}
-              aria-label={`Remove trust in ${measureOf(measure).title}`}
+              aria-label={`Remove trust in ${findMeasure(measure)?.title ?? measure}`}
             >
               Remove
             </Button>

@@ -36,11 +36,18 @@ export const setJson = (spec: SpecSet): string =>
 /** What a file held: rows to be looked at and mended in the table, or why it is no such file. */
 export type ReadSet = { ok: true; form: Partial<SetForm> } | { ok: false; problem: string };
 
-const yes = (text: string) => /^(yes|y|true|1|x)$/i.test(text.trim());
-const valveOf = (text: string): LimitForm['valve'] => {
-  const first = text.trim().toUpperCase().charAt(0);
-  return first === 'I' || first === 'E' ? first : '';
-};
+/** A word of a cell by what it means; a word that means nothing stays as it is, to be mended where it stands. */
+const meant = <Meaning>(words: [Meaning, string[]][], cell: string): Meaning | string =>
+  words.find(([, spelled]) => spelled.includes(cell.toLowerCase()))?.[0] ?? cell;
+const VALVES: [string, string[]][] = [
+  ['', ['', 'both']],
+  ['I', ['i', 'in', 'intake']],
+  ['E', ['e', 'ex', 'exhaust']],
+];
+const REQUIRED: [boolean, string[]][] = [
+  [true, ['yes', 'y', 'true', '1', 'x']],
+  [false, ['', 'no', 'n', 'false', '0']],
+];
 
 function readCsv(text: string): ReadSet {
   const { data, meta } = Papa.parse<Record<string, string>>(text, {
@@ -54,18 +61,21 @@ function readCsv(text: string): ReadSet {
   // Where semicolons part the columns, a comma is a decimal one.
   const figure = (cell = '') =>
     (meta.delimiter === ';' ? cell.replace(/^(\s*[+-−]?\d*),(\d+\s*)$/, '$1.$2') : cell).trim();
+  const unsaid = data.findIndex((row) => typeof meant(REQUIRED, (row.required ?? '').trim()) === 'string');
+  if (unsaid >= 0)
+    return { ok: false, problem: `Row ${unsaid + 1}: required is yes or no, not “${data[unsaid].required}”.` };
   const limits = data.map((row): LimitForm => {
     const cell = (field: Column) => (row[COLUMNS[field]] ?? '').trim();
     const basis = cell('basis');
     return {
       measure: cell('measure'),
-      valve: valveOf(cell('valve')),
+      valve: meant(VALVES, cell('valve')),
       min: figure(row[COLUMNS.min]),
       max: figure(row[COLUMNS.max]),
       preferred: figure(row[COLUMNS.preferred]),
       unit: cell('unit'),
       basis: basis === '' ? BASES[0] : basis,
-      required: yes(cell('required')),
+      required: meant(REQUIRED, cell('required')) === true,
       source: cell('source'),
     };
   });

@@ -1,4 +1,4 @@
-import { EXAMPLE_SPEC_SETS } from '../../../core/plan/spec-sets.js';
+import { EXAMPLE_SPEC_SETS } from '../../../core/plan/example-spec-sets.js';
 import { limitsCsv, readSetFile, setJson } from './set-files.js';
 import { checkSetForm, fieldOf, formOf, type SetForm } from './set-form.js';
 
@@ -64,6 +64,19 @@ describe('a set in a file', () => {
     const read = readSetFile('measure,least,unit,source\ndeck-height,about ten,in,Ours\n');
     expect(read.ok && read.form.limits![0].min).toBe('about ten');
     expect(wrongIn({ ...FORM, ...(read.ok ? read.form : {}) })).toEqual(['limits.0.min', 'limits.0.min']);
+  });
+
+  test('with a unit, a valve or a measure that is none is told by its field, and nothing is guessed', () => {
+    const read = readSetFile(
+      'measure,valve,most,unit,source\ndeck-height,,0.1,inch,Ours\nlash-cold,left,0.1,in,Ours\nhight,,1,in,Ours\n',
+    );
+    const form = { ...FORM, lifter: 'solid' as const, ...(read.ok ? read.form : {}) };
+    expect(wrongIn(form)).toEqual(expect.arrayContaining(['limits.0.unit', 'limits.1.valve', 'limits.2.measure']));
+    expect(form.limits[1].valve).toBe('left');
+    expect(readSetFile('measure,unit,required\ndeck-height,in,perhaps\n')).toEqual({
+      ok: false,
+      problem: 'Row 1: required is yes or no, not “perhaps”.',
+    });
   });
 
   test('that is none says what is missing', () => {

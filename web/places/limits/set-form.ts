@@ -2,6 +2,7 @@ import { newSpecSetRequest, type NewSpecSet } from '../../../contracts/spec-set.
 import type { Issue } from '../../../contracts/errors.js';
 import { asIssues } from '../../../contracts/wording/impossible.js';
 import { checkSpecSet } from '../../../core/plan/check-spec-set.js';
+import type { ValveKind } from '../../../core/engine/engine.js';
 import type { Practice } from '../../../core/plan/practice.js';
 import type { Basis, SpecLimit, SpecSet } from '../../../core/plan/spec-sets.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
@@ -10,7 +11,8 @@ import type { Unit } from '../../../core/units/units.js';
 /** One limit as it is typed: text in every field, so that nothing typed is lost, however wrong. */
 export interface LimitForm {
   measure: string;
-  valve: '' | 'I' | 'E';
+  /** `I`, `E`, or empty for both. */
+  valve: string;
   min: string;
   max: string;
   preferred: string;
@@ -135,7 +137,7 @@ export function limitOf({ measure, valve, min, max, preferred, unit, basis, requ
   };
   return {
     measure,
-    ...(valve === '' ? {} : { valve }),
+    ...(valve === '' ? {} : { valve: valve as ValveKind }),
     min: figure(min),
     max: figure(max),
     preferred: figure(preferred),

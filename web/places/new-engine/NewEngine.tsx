@@ -1,17 +1,17 @@
 import Button from '@mui/material/Button';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useFieldArray, type FieldPath } from 'react-hook-form';
 import { useLoaderData, useNavigate } from 'react-router';
-import type { Issue } from '../../../contracts/errors.js';
 import { valveSpans } from '../../../core/cam/base-circle.js';
 import { LAYOUTS } from '../../../core/engine/layouts.js';
 import { evenIntervals } from '../../../core/engine/firing.js';
 import { GENERAL_PRACTICE } from '../../../core/plan/practice.js';
 import { STAGE_PLACES } from '../stages.js';
-import { ApiError, act, sayError, sayFields } from '../../app/api.js';
+import { ApiError, act, sayError } from '../../app/api.js';
 import type { specSetsLoader } from '../../app/loaders.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { Page } from '../../app/Page.js';
+import { useRefused } from '../../app/use-refused.js';
 import { CrankStrip } from '../../drawings/CrankStrip.js';
 import { useDraftForm } from '../../state/draft.js';
 import { BLANK, checkForm, fieldOf, fieldsOf, type EngineForm } from './form.js';
@@ -25,29 +25,17 @@ export function NewEngine() {
   const navigate = useNavigate();
   const { specSets = [] } = useLoaderData<typeof specSetsLoader>() ?? {};
   const [problem, setProblem] = useState<string | null>(null);
-  const [refused, setRefused] = useState(0);
   // A session that runs out takes the page away; what was typed comes back with it.
   const { form: typed, fill, settle } = useDraftForm<EngineForm>('new-engine', START);
   const { control, handleSubmit, setError, setValue, getValues, watch, clearErrors, formState } = typed;
   const { fields: banks, append, remove } = useFieldArray({ control, name: 'banks' });
-  // The topmost wrong field takes the focus, once the fields know that they are wrong.
-  useEffect(() => {
-    if (refused > 0) document.querySelector<HTMLElement>('form [aria-invalid=true]')?.focus();
-  }, [refused]);
-
-  const show = (issues: Issue[]) => {
-    // A field with several faults says its first.
-    const first = new Map([...issues].reverse().map(({ path, message }) => [fieldOf(path), message]));
-    for (const [name, message] of first) setError(name as FieldPath<EngineForm>, { message });
-    setRefused((times) => times + 1);
-  };
+  const show = useRefused(setError, fieldOf);
   const submit = handleSubmit(async (form) => {
     clearErrors();
     setProblem(null);
     const checked = checkForm(form);
     if (!checked.ok) {
-      setProblem(sayFields(checked.issues.map(({ path }) => fieldOf(path))));
-      return show(checked.issues);
+      return setProblem(show(checked.issues));
     }
     try {
       const { id } = await act('POST /api/engines', { body: checked.request });

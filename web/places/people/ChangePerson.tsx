@@ -1,10 +1,11 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { useRevalidator } from 'react-router';
 import { ROLES, type KnownPerson } from '../../../contracts/shop.js';
-import { ApiError, ask, sayError } from '../../app/api.js';
+import { ask } from '../../app/api.js';
+import { useAsking } from '../../app/use-asking.js';
 
 /** What the owner changes about somebody: name, role, a PIN in place of a forgotten one; or switches the person off. */
 export function ChangePerson({ person, onDone }: { person: KnownPerson; onDone: () => void }) {
@@ -12,31 +13,16 @@ export function ChangePerson({ person, onDone }: { person: KnownPerson; onDone: 
   const [name, setName] = useState(person.name);
   const [role, setRole] = useState(person.role);
   const [pin, setPin] = useState('');
-  const [wrong, setWrong] = useState<Record<string, string>>({});
-  const [problem, setProblem] = useState<string | null>(null);
+  const { wrong, problem, asking } = useAsking();
   const { revalidate } = useRevalidator();
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    setWrong({});
-    setProblem(null);
-    try {
-      const body = { name, role, ...(pin === '' ? {} : { pin }) };
-      await ask('POST /api/people/:handle', { params: { handle }, body });
-      await revalidate();
-      onDone();
-    } catch (error) {
-      if (error instanceof ApiError)
-        setWrong(Object.fromEntries(error.issues.map(({ path, message }) => [path, message])));
-      setProblem(sayError(error));
-    }
-  };
+  const submit = asking(async () => {
+    const body = { name, role, ...(pin === '' ? {} : { pin }) };
+    await ask('POST /api/people/:handle', { params: { handle }, body });
+    await revalidate();
+    onDone();
+  });
   return (
-    <form
-      className="people-form"
-      aria-label={`Change ${person.name}`}
-      noValidate
-      onSubmit={(event) => void submit(event)}
-    >
+    <form className="people-form" aria-label={`Change ${person.name}`} noValidate onSubmit={submit}>
       <TextField
         label="Name"
         value={name}

@@ -1,29 +1,20 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useSnackbar } from 'notistack';
-import { useState, type FormEvent } from 'react';
-import { ApiError, ask, sayError } from '../../app/api.js';
+import { useState } from 'react';
+import { ask } from '../../app/api.js';
+import { useAsking } from '../../app/use-asking.js';
 
 /** One's own PIN, by the one before it. */
 export function OwnPin() {
   const [typed, setTyped] = useState({ pin: '', newPin: '' });
-  const [wrong, setWrong] = useState<Record<string, string>>({});
-  const [problem, setProblem] = useState<string | null>(null);
+  const { wrong, problem, asking } = useAsking();
   const { enqueueSnackbar } = useSnackbar();
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    setWrong({});
-    setProblem(null);
-    try {
-      await ask('POST /api/session/pin', { body: typed });
-      setTyped({ pin: '', newPin: '' });
-      enqueueSnackbar('Your PIN is changed; wherever else you were signed in, you are no more');
-    } catch (error) {
-      if (error instanceof ApiError)
-        setWrong(Object.fromEntries(error.issues.map(({ path, message }) => [path, message])));
-      setProblem(sayError(error));
-    }
-  };
+  const submit = asking(async () => {
+    await ask('POST /api/session/pin', { body: typed });
+    setTyped({ pin: '', newPin: '' });
+    enqueueSnackbar('Your PIN is changed; wherever else you were signed in, you are no more');
+  });
   const field = (name: keyof typeof typed, label: string, help: string, autoComplete: string) => (
     <TextField
       label={label}
@@ -36,7 +27,7 @@ export function OwnPin() {
     />
   );
   return (
-    <form className="people-form" aria-label="Your own PIN" noValidate onSubmit={(event) => void submit(event)}>
+    <form className="people-form" aria-label="Your own PIN" noValidate onSubmit={submit}>
       <h2>Your own PIN</h2>
       {field('pin', 'Your PIN until now', ' ', 'current-password')}
       {field('newPin', 'Your PIN from now on', '6 to 12 digits', 'new-password')}

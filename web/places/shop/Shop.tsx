@@ -97,7 +97,7 @@ function BackupPart({ loaded }: { loaded: Backups }) {
       )}
       <ul className="plain-list">
         {state.made.map(({ name, madeAt, bytes }) => (
-          <li key={name} className="shop-row">
+          <li key={name} className="listed">
             <span className="figure">{format(new Date(madeAt), 'd MMM yyyy, HH:mm')}</span>
             <span className="shop-quiet">{megabytes(bytes)}, read back whole</span>
             <a href={`/api/backups/${name}`} download={name} className="shop-take">
