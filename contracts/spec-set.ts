@@ -19,8 +19,8 @@ const limit = z.object({
   min: figure.optional(),
   max: figure.optional(),
   preferred: figure.optional(),
-  unit: unitSchema,
-  basis: z.enum(BASES),
+  unit: z.enum(unitSchema.options, { error: 'a unit, as the list has them' }),
+  basis: z.enum(BASES, { error: 'absolute, of-bore or of-card' }),
   required: z.boolean(),
   source: line(200),
 });

@@ -73,6 +73,8 @@ describe('a set in a file', () => {
     const form = { ...FORM, lifter: 'solid' as const, ...(read.ok ? read.form : {}) };
     expect(wrongIn(form)).toEqual(expect.arrayContaining(['limits.0.unit', 'limits.1.valve', 'limits.2.measure']));
     expect(form.limits[1].valve).toBe('left');
+    const checked = check(form);
+    expect(checked.ok ? [] : checked.issues.map(({ message }) => message)).toContain('a unit, as the list has them');
     expect(readSetFile('measure,unit,required\ndeck-height,in,perhaps\n')).toEqual({
       ok: false,
       problem: 'Row 1: required is yes or no, not “perhaps”.',
