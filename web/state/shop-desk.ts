@@ -5,8 +5,8 @@ import { openOutbox } from './outbox.js';
 import { useSession } from './session.js';
 
 /** The desk whose engines are the shop's, on its server. */
-export const createShopDesk = () =>
-  createDesk({
+export function createShopDesk() {
+  const desk = createDesk({
     load: (id) => ask('GET /api/engines/:id/file', { params: { id } }),
     post: async (id, readings) =>
       (await ask('POST /api/engines/:id/readings', { params: { id }, body: { readings } })).saved,
@@ -16,3 +16,9 @@ export const createShopDesk = () =>
     now: () => new Date(),
     newId,
   });
+  // What is kept here goes with the hand that took it, and an engine may be there before it is known whose hands these are.
+  useSession.subscribe((session, before) => {
+    if (session.person !== before.person) void desk.getState().flush();
+  });
+  return desk;
+}
