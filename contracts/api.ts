@@ -1,8 +1,17 @@
 import { z } from 'zod';
 import { backupRequest, backupsAnswer } from './backup.js';
 import { measuresAnswer, specSetSchema, specSetsAnswer, stageSchema } from './catalogue.js';
+import { customerSchema, customersAnswer, writeCustomerRequest } from './customer.js';
 import { engineFileAnswer } from './engine-file.js';
-import { engineAnswer, engineQuery, enginesAnswer, layoutsAnswer, newEngineSchema } from './engine.js';
+import {
+  changeEngineRequest,
+  changeLifeRequest,
+  engineAnswer,
+  engineQuery,
+  enginesAnswer,
+  layoutsAnswer,
+  newEngineSchema,
+} from './engine.js';
 import { camCardAnswer, camCardSchema } from './papers/cam-card.js';
 import { postSweepSchema, sweepAnswer, sweepsAnswer } from './papers/lobe-sweep.js';
 import { papersAnswer, paperSchema } from './papers/papers.js';
@@ -78,6 +87,8 @@ export const API = {
   'GET /api/backups': { answer: backupsAnswer },
   'POST /api/backups': { body: backupRequest, answer: backupsAnswer, status: 202 },
   'GET /api/backups/:name': { params: z.object({ name: z.string() }) },
+  'GET /api/customers': { answer: customersAnswer },
+  'POST /api/customers': { body: writeCustomerRequest, answer: customerSchema },
   'GET /api/layouts': { answer: layoutsAnswer },
   'GET /api/measures': { answer: measuresAnswer },
   'GET /api/spec-sets': { answer: specSetsAnswer },
@@ -86,6 +97,8 @@ export const API = {
   'GET /api/engines': { query: engineQuery, answer: enginesAnswer },
   'POST /api/engines': { body: newEngineSchema, answer: z.object({ id: z.uuid() }), status: 201 },
   'GET /api/engines/:id': { params: id, answer: engineAnswer },
+  'POST /api/engines/:id': { params: id, body: changeEngineRequest, answer: engineAnswer },
+  'POST /api/engines/:id/life': { params: id, body: changeLifeRequest, answer: engineAnswer },
   'GET /api/engines/:id/spec-set': { params: id, query: specSetChoice, answer: verdictChangesAnswer },
   'POST /api/engines/:id/spec-set': { params: id, body: moveRequest, answer: engineAnswer },
   'GET /api/engines/:id/file': { params: id, answer: engineFileAnswer },

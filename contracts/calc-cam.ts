@@ -9,7 +9,7 @@ import { misalignment } from '../core/wheel/misalignment.js';
 import { GENERAL_PRACTICE } from '../core/plan/practice.js';
 import { trueTdc } from '../core/wheel/true-tdc.js';
 import { answerUnit, calculator, figure, number, positive, unit } from './calculator.js';
-import { cardEventsSchema } from './engine.js';
+import { cardEventsSchema } from './engine-shape.js';
 import { list } from './list.js';
 
 /** The calculators of dead centre and cam timing. */

@@ -9,7 +9,7 @@ import { preload } from '../core/valvetrain/preload.js';
 import { camCalculators } from './calc-cam.js';
 import { lobeCalculators } from './calc-lobe.js';
 import { answerUnit, calculator, figure, number, positive, unit, type Calculator } from './calculator.js';
-import { cardEventsSchema } from './engine.js';
+import { cardEventsSchema } from './engine-shape.js';
 import { list } from './list.js';
 
 const metal = z.enum(['iron', 'aluminium']);

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LIVES } from '../core/sheet/acts.js';
 import { stageSchema } from './catalogue.js';
 import { engineAnswer } from './engine.js';
 import { paperSchema } from './papers/papers.js';
@@ -13,6 +14,14 @@ const actSchema = z.discriminatedUnion('kind', [
     id: z.uuid(),
     specSet: z.string(),
     version: z.number().int(),
+    reason: z.string(),
+    by: z.string(),
+    at: z.string(),
+  }),
+  z.object({
+    kind: z.literal('life'),
+    id: z.uuid(),
+    life: z.enum(LIVES),
     reason: z.string(),
     by: z.string(),
     at: z.string(),

@@ -4,69 +4,14 @@ import type { Engine } from '../core/engine/engine.js';
 import { evenIntervals } from '../core/engine/firing.js';
 import { LAYOUTS } from '../core/engine/layouts.js';
 import type { Impossibility } from '../core/impossible.js';
-import { metalSchema, specSetSchema } from './catalogue.js';
-import { list } from './list.js';
-import { idSchema, line, text } from './text.js';
+import { LIVES } from '../core/sheet/acts.js';
+import { specSetSchema } from './catalogue.js';
+import { bankSchema, engineShape, layoutSchema } from './engine-shape.js';
+import { engineDataSchema } from './papers/engine-data.js';
+import { jobSchema } from './papers/job.js';
+import { partsSchema } from './papers/parts.js';
+import { idSchema, line, reason, text } from './text.js';
 
-export const eventDeg = z
-  .number({ error: 'degrees, as a number' })
-  .min(-180, 'between −180 and 180')
-  .max(180, 'between −180 and 180');
-const cylinderNumber = z
-  .number({ error: 'a cylinder number' })
-  .int('whole cylinder numbers')
-  .min(1, 'cylinders count from 1')
-  .max(24, 'at most 24 cylinders');
-const ratio = z.number({ error: 'a ratio, as a number' }).min(0.5, 'between 0.5 and 3').max(3, 'between 0.5 and 3');
-
-export const cardEventsSchema = z.object({
-  intakeOpenBtdc: eventDeg,
-  intakeCloseAbdc: eventDeg,
-  exhaustOpenBbdc: eventDeg,
-  exhaustCloseAtdc: eventDeg,
-});
-
-const bankSchema = z.object({
-  cylinders: list(cylinderNumber, { least: 1, most: 12, of: ['cylinder', 'cylinders in a bank'] }),
-  valveOrder: z
-    .string({ error: 'I and E along the head, front to rear' })
-    .trim()
-    .toUpperCase()
-    .regex(/^[IE]+$/, 'only the letters I and E'),
-});
-
-const layoutSchema = z.enum(['v8', 'i6', 'v-twin', 'single', 'custom']);
-
-/** The parts of an engine that its own page and the record show. */
-export const engineShape = {
-  layout: layoutSchema,
-  banks: list(bankSchema, { least: 1, most: 4, of: ['bank', 'banks'] }),
-  firingOrder: list(cylinderNumber, { least: 1, most: 24, of: ['cylinder', 'cylinders'] }),
-  intervals: list(z.number({ error: 'degrees, as a number' }).min(0, 'not below zero').max(720, 'at most 720'), {
-    most: 24,
-    of: ['interval', 'intervals'],
-  }),
-  pins: list(list(cylinderNumber, { least: 1, most: 24, of: ['cylinder on a pin', 'cylinders on a pin'] }), {
-    least: 1,
-    most: 24,
-    of: ['pin', 'pins'],
-  }),
-  mains: z
-    .number({ error: 'how many, as a number' })
-    .int('a whole number')
-    .min(1, 'at least one')
-    .max(30, 'at most 30'),
-  lifter: z.enum(['hydraulic', 'solid']),
-  mount: z.enum(['stud-nut', 'rocker-screw', 'pedestal-shim']),
-  thread: z.object({
-    threadsPerUnit: z.number({ error: 'threads, as a number' }).min(0.1, 'at least 0.1').max(100, 'at most 100'),
-    unit: z.enum(['in', 'mm']),
-  }),
-  ratio: z.object({ intake: ratio, exhaust: ratio }),
-  seatEvents: cardEventsSchema,
-  metals: z.object({ block: metalSchema, head: metalSchema }),
-  fasteners: z.array(z.object({ group: z.string(), count: z.number().int() })).optional(),
-};
 const engineSchema = z.object(engineShape);
 
 /** What opening an engine asks for; the layout's template fills what is left out. */
@@ -76,6 +21,8 @@ export const newEngineSchema = z.object({
   tag: line(24),
   title: line(80),
   customer: line(80),
+  /** Whose it is in the customer book; the name then is the book's. */
+  customerId: idSchema.optional(),
   layout: layoutSchema,
   banks: engineShape.banks.optional(),
   firingOrder: engineShape.firingOrder.optional(),
@@ -90,6 +37,10 @@ export const newEngineSchema = z.object({
   metals: engineShape.metals.optional(),
   /** Id of a spec set; its newest version is taken, and kept. */
   specSet: text(80).optional(),
+  /** Papers that are filed with it. */
+  data: engineDataSchema.optional(),
+  parts: partsSchema.optional(),
+  job: jobSchema.optional(),
 });
 export type NewEngine = z.infer<typeof newEngineSchema>;
 
@@ -98,6 +49,8 @@ export const engineAnswer = z.object({
   tag: z.string(),
   title: z.string(),
   customer: z.string(),
+  customerId: idSchema.nullable(),
+  life: z.enum(LIVES),
   ...engineShape,
   specSet: specSetSchema,
   openedAt: z.string(),
@@ -105,8 +58,23 @@ export const engineAnswer = z.object({
 });
 export type EngineAnswer = z.infer<typeof engineAnswer>;
 
+/** What is changed about an engine; what is left out stays. Its layout and lifters only before the first reading. */
+export const changeEngineRequest = newEngineSchema.pick({ id: true }).extend({
+  tag: line(24).optional(),
+  title: line(80).optional(),
+  customer: line(80).optional(),
+  customerId: idSchema.nullable().optional(),
+  engine: z.object(engineShape).partial().optional(),
+});
+export type ChangeEngine = z.infer<typeof changeEngineRequest>;
+
+/** Where an engine is in the shop's life from here on, and why. */
+export const changeLifeRequest = z.object({ id: idSchema.optional(), life: z.enum(LIVES), reason });
+
 export const engineQuery = z.object({
   search: text(80).optional(),
+  /** Where they are in the shop's life; without, wherever. */
+  life: z.enum(LIVES).optional(),
   page: z.coerce.number().int().min(1).max(100_000).default(1),
 });
 
@@ -124,6 +92,9 @@ const engineSummary = z.object({
   flagsOpen: z.array(z.object({ measure: z.string(), place: z.string(), verdict: z.string() })),
   state: z.enum(['opened', 'setting', 'flagged', 'to-sign', 'signed']),
   signedAt: z.string().nullable(),
+  life: z.enum(LIVES),
+  /** The day it is promised for. */
+  promised: z.string().nullable(),
   touchedAt: z.string(),
 });
 export type EngineSummary = z.infer<typeof engineSummary>;

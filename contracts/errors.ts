@@ -26,6 +26,13 @@ export const ERRORS = {
   'backup.not-found': { status: 404, message: 'There is no such backup.' },
   'engine.not-found': { status: 404, message: 'There is no such engine.' },
   'engine.tag-taken': { status: 409, message: 'Another engine already has this tag.' },
+  'engine.layout-fixed': {
+    status: 409,
+    message: 'Something was measured by this layout already; it stays. Strike the engine and open it anew.',
+  },
+  'engine.not-in-work': { status: 409, message: 'This engine is closed or struck. Take it up again first.' },
+  'engine.life-same': { status: 409, message: 'The engine stands so already.' },
+  'customer.not-found': { status: 422, message: 'There is no such customer in the book.' },
   'engine.impossible': { status: 422, message: 'An engine like this cannot exist.' },
   'spec-set.not-found': { status: 422, message: 'There is no such spec set.' },
   'spec-set.id-taken': { status: 409, message: 'The shop already has a spec set of this name.' },

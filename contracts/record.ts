@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { BuildRecord } from '../core/record/build-record.js';
 import { paperSchema } from './papers/papers.js';
 import { specSetSchema } from './catalogue.js';
-import { engineShape } from './engine.js';
+import { engineShape } from './engine-shape.js';
 import { camCardSchema } from './papers/cam-card.js';
 import { lobeSweepSchema } from './papers/lobe-sweep.js';
 import { flagSchema, readingAnswer, readingSchema, sheetRowSchema } from './reading.js';

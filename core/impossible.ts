@@ -49,6 +49,12 @@ interface Reasons {
   'limit-edges-crossed': undefined;
   'limit-preferred-outside': undefined;
   'limit-twice': { row: number };
+  'figure-unknown': undefined;
+  'figure-unit': undefined;
+  'figure-no-number': undefined;
+  'figure-out-of-reason': undefined;
+  'rod-too-short': undefined;
+  'spring-bound': undefined;
 }
 export type ImpossibilityCode = keyof Reasons;
 

@@ -54,7 +54,7 @@ beforeAll(async () => {
   await started.stop();
   shop = await openShopFolder({ dataFolder: data, databaseUrl: null });
   engines = new Engines(shop.context);
-  floor = (JSON.parse(await engines.floor('', 1)) as { engines: EngineSummary[] }).engines;
+  floor = (JSON.parse(await engines.floor({ search: '' }, 1)) as { engines: EngineSummary[] }).engines;
 });
 afterAll(async () => {
   await shop.close();

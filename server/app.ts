@@ -14,6 +14,7 @@ import type { App } from './routes/app-type.js';
 import { calcRoutes } from './routes/calc-routes.js';
 import { backupRoutes } from './routes/backup-routes.js';
 import { catalogueRoutes } from './routes/catalogue-routes.js';
+import { customerRoutes } from './routes/customer-routes.js';
 import { engineRoutes } from './routes/engine-routes.js';
 import { guardRoutes } from './routes/guard.js';
 import { described, SECURITY_SCHEMES } from './routes/openapi.js';
@@ -146,6 +147,7 @@ export async function buildApp({
     shopRoutes(api, context, sessions, { version, disk: () => disk.check() });
     backupRoutes(api, backups);
     catalogueRoutes(api, context);
+    customerRoutes(api, context, engines);
     engineRoutes(api, context, engines, new Readings(context, engines));
     paperRoutes(api, context, engines);
     recordRoutes(api, context, engines);

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { eventDeg } from '../engine.js';
+import { eventDeg } from '../engine-shape.js';
 import { text } from '../text.js';
 import { paperKind } from './paper-kind.js';
 

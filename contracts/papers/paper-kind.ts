@@ -15,6 +15,8 @@ export interface PaperKind<Schema extends z.ZodType = z.ZodType> {
   schema: Schema;
   /** Whether a new one replaces the one before, or all count together. */
   keeps: 'newest' | 'all';
+  /** Whether it is filed at the address of papers; true unless said otherwise. */
+  isFiledByItself?: boolean;
   /** What is kept of what was sent, where that is less. */
   body?: (sent: z.infer<Schema>) => unknown;
   /** Refuses what no schema can: a place that the engine does not have. @throws ImpossibleInput */

@@ -53,6 +53,12 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'limit-preferred-outside': 'the preferred line lies outside the limit',
   'limit-twice': 'row {row} limits this already',
   'lash-closes-cold': 'with {growth} of growth the cold lash would be below zero',
+  'figure-unknown': 'an engine has no such figure',
+  'figure-unit': 'this unit is not one of this figure',
+  'figure-no-number': 'a number, as 4.125 or 4 1/8',
+  'figure-out-of-reason': 'no engine has this; look at the number and its unit',
+  'rod-too-short': 'a rod must be longer than half the stroke',
+  'spring-bound': 'the spring would be bound at its installed height',
 };
 
 /** A reason for which an input is impossible, in words. */

@@ -3,7 +3,7 @@ import type { LobeSweep } from '../cam/lobe-sweep.js';
 import type { Engine } from '../engine/engine.js';
 import { STANDING_CAUTION } from '../plan/cautions.js';
 import type { SpecSet } from '../plan/spec-sets.js';
-import type { EngineFile } from '../sheet/engine-file.js';
+import { KEPT_TO_THE_SHOP, type EngineFile } from '../sheet/engine-file.js';
 import type { AppliedLimit, LimitSource } from '../sheet/limits.js';
 import { cardOf, sweepsOf, type Paper } from '../sheet/papers.js';
 import type { Reading } from '../sheet/reading.js';
@@ -16,9 +16,10 @@ import { sheetOf } from '../sheet/sheet.js';
  * angles read before the sprocket was moved are suspect, and drops are not paired across a move or a slip. Since 3, an
  * acceptance falls with the verdict, value or limit that it was about, drops are paired drop by drop, and a value that is
  * computed has a verdict only by a limit of its own. Since 4, a centreline is the mean over no more than sixteen drops, and
- * what is suspect is not also asked whether it is another valve's.
+ * what is suspect is not also asked whether it is another valve's. Since 5, a limit that is stated per bore goes by the bore
+ * of the engine's data while that cylinder was not measured.
  */
-export const FORMULA_VERSION = '4';
+export const FORMULA_VERSION = '5';
 
 interface Signatory {
   handle: string;
@@ -80,8 +81,8 @@ export type RecordRefusal =
   | { ok: false; code: 'flag-open'; at: { measure: string; place: string }[] }
   | { ok: false; code: 'missing'; at: { measure: string; place: string }[] };
 
-/** Kinds of papers that a record has fields of their own for, since its first format. */
-const OWN_FIELDS = ['cam-card', 'lobe-sweep'];
+/** Kinds of papers that a record has fields of their own for: the card and the lobes since its first format, and `engine`. */
+const OWN_FIELDS = ['cam-card', 'lobe-sweep', 'engine'];
 
 /**
  * Builds the record, or says what still stands in the way: an open flag, or a required value that is neither taken
@@ -125,7 +126,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       readings: [...file.readings],
       camCard: cardOf(file)?.printed ?? null,
       sweeps: sweepsOf(file),
-      papers: file.papers.filter(({ kind }) => !OWN_FIELDS.includes(kind)),
+      papers: file.papers.filter(({ kind }) => !OWN_FIELDS.includes(kind) && !KEPT_TO_THE_SHOP.papers.includes(kind)),
       auditHead: input.auditHead,
       statement: STANDING_CAUTION,
     },

@@ -43,9 +43,25 @@ export interface SpecMove {
   at: string;
 }
 
+/** Where an engine is in the shop's life. */
+export const LIVES = ['in-work', 'handed-over', 'closed', 'struck'] as const;
+export type EngineLife = (typeof LIVES)[number];
+
+/** An engine is handed over, closed, taken up again or struck, from here on. */
+export interface LifeChange {
+  id: string;
+  life: EngineLife;
+  reason: string;
+  by: string;
+  at: string;
+}
+
 /** What people did about an engine besides measuring it, in the order in which they did it. */
 export type Act =
-  ({ kind: 'disposition' } & Disposition) | ({ kind: 'caution' } & Acknowledgement) | ({ kind: 'spec-set' } & SpecMove);
+  | ({ kind: 'disposition' } & Disposition)
+  | ({ kind: 'caution' } & Acknowledgement)
+  | ({ kind: 'spec-set' } & SpecMove)
+  | ({ kind: 'life' } & LifeChange);
 
 const same = (a: number | null | undefined, b: number | null | undefined) =>
   a == null || b == null ? a == b : sameValue(a, b);

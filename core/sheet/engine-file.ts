@@ -12,6 +12,9 @@ export interface Signed {
   since: number;
 }
 
+/** What is filed on an engine and stands on no record: what the shop keeps in mind of the job, cautions read, where it is. */
+export const KEPT_TO_THE_SHOP = { papers: ['job'], acts: ['caution', 'life'] };
+
 /**
  * All that an engine is judged from, loaded in one go. `sheetOf` and `judgeLast` of it are the only ways to a verdict,
  * so that what is shown while typing, what the server answers and what the sheet says cannot differ.

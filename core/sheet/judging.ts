@@ -1,10 +1,11 @@
 import { expectedFromCard } from '../cam/expected-from-card.js';
 import type { Engine } from '../engine/engine.js';
+import { figureOf } from '../engine/engine-data.js';
 import { parseValve } from '../engine/places.js';
 import type { SpecSet } from '../plan/spec-sets.js';
 import { angleDoubts, type AngleDoubt } from './angle-doubts.js';
 import type { EngineFile } from './engine-file.js';
-import { cardOf } from './papers.js';
+import { cardOf, engineDataOf } from './papers.js';
 import type { Stand, Try } from './stand.js';
 
 /** All that a value is judged by: the engine, the shop's limits, what its cam card says, and what else was read there. */
@@ -16,7 +17,7 @@ export interface Judging {
   expected: (measure: string, place: string) => number | undefined;
   /** The unit in which the card prints its lifts. */
   cardUnit: 'in' | 'mm';
-  /** The measured bore of the cylinder that a place belongs to, mm. */
+  /** The bore of the cylinder that a place belongs to, mm: as measured, else as the engine's data state it. */
   boreMm: (place: string) => number | undefined;
   /** Why an angle cannot be trusted, or null. */
   doubtOf: (one: Try) => AngleDoubt | null;
@@ -25,13 +26,14 @@ export interface Judging {
 export function judgingOf({ engine, spec, papers }: EngineFile, stand: Stand): Judging {
   const card = cardOf({ papers });
   const expected = card ? expectedFromCard(card, stand.latest('cam-target', 'engine')?.value) : {};
+  const statedBore = figureOf(engineDataOf({ papers }), 'bore');
   return {
     engine,
     spec,
     stand,
     expected: (measure, place) => expected[measure] ?? expected[`${measure}-${parseValve(place)?.kind}`],
     cardUnit: card?.printed.unit ?? 'in',
-    boreMm: (place) => stand.latest('bore', String(parseValve(place)?.cylinder ?? place))?.value,
+    boreMm: (place) => stand.latest('bore', String(parseValve(place)?.cylinder ?? place))?.value ?? statedBore,
     doubtOf: angleDoubts(stand, spec.practice),
   };
 }

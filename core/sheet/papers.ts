@@ -1,5 +1,7 @@
 import { completeCard, type CamCard, type CompletedCard } from '../cam/cam-card.js';
 import type { LobeSweep } from '../cam/lobe-sweep.js';
+import type { EngineData } from '../engine/engine-data.js';
+import type { Part } from '../engine/parts.js';
 
 /** What is kept whole with an engine and filed anew rather than edited. Its kinds are rows of `contracts/papers/`. */
 export interface Paper {
@@ -29,3 +31,21 @@ export const sweepsOf = ({ papers }: Filed): LobeSweep[] =>
   papers
     .filter(({ kind }) => kind === 'lobe-sweep')
     .map(({ id, body, by, at }) => ({ id, ...(body as Omit<LobeSweep, 'id' | 'by' | 'at'>), by, at }));
+
+const newest = <Body>({ papers }: Filed, kind: string) =>
+  papers.findLast((paper) => paper.kind === kind)?.body as Body | undefined;
+
+/** The engine's figures that are on file: bore, stroke, rod … */
+export const engineDataOf = (filed: Filed): EngineData =>
+  newest<{ figures: EngineData }>(filed, 'engine-data')?.figures ?? {};
+
+/** The parts that go into it, as far as they are written down. */
+export const partsOf = (filed: Filed): Part[] => newest<{ parts: Part[] }>(filed, 'parts')?.parts ?? [];
+
+/** What the shop keeps in mind about the job; on no record. */
+export interface Job {
+  /** The day it is promised for: `2026-12-18`. */
+  promised?: string;
+  notes?: string;
+}
+export const jobOf = (filed: Filed): Job => newest<Job>(filed, 'job') ?? {};

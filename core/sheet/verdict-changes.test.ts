@@ -18,27 +18,27 @@ const FILE = fileOf({
 });
 
 test('judged by the same limits, nothing changes', () => {
-  expect(verdictChanges(FILE, SPEC)).toEqual([]);
+  expect(verdictChanges(FILE, { spec: SPEC })).toEqual([]);
 });
 
 test('a tighter limit changes the verdicts that it reaches, and no others', () => {
-  expect(verdictChanges(FILE, otherwise('deck-height', { min: -0.005 }))).toEqual([
+  expect(verdictChanges(FILE, { spec: otherwise('deck-height', { min: -0.005 }) })).toEqual([
     { measure: 'deck-height', place: '1', before: 'in', after: 'low' },
   ]);
 });
 
 test('a value that is asked for from now on is missing where it was not taken, and the other way round', () => {
   const asked = otherwise('crank-end-play', { required: true });
-  expect(verdictChanges(FILE, asked)).toEqual([
+  expect(verdictChanges(FILE, { spec: asked })).toEqual([
     { measure: 'crank-end-play', place: 'engine', before: 'not-asked', after: 'missing' },
   ]);
-  const back = verdictChanges({ ...FILE, spec: asked }, SPEC);
+  const back = verdictChanges({ ...FILE, spec: asked }, { spec: SPEC });
   expect(back).toEqual([{ measure: 'crank-end-play', place: 'engine', before: 'missing', after: 'not-asked' }]);
 });
 
 test('a limit that is taken away leaves its values unjudged', () => {
   const without = { ...SPEC, limits: SPEC.limits.filter(({ measure }) => measure !== 'deck-height') };
-  expect(verdictChanges(FILE, without).map(({ place, after }) => [place, after])).toEqual([
+  expect(verdictChanges(FILE, { spec: without }).map(({ place, after }) => [place, after])).toEqual([
     ['1', 'unjudged'],
     ['2', 'unjudged'],
   ]);

@@ -1,11 +1,10 @@
-import type { SpecSet } from '../plan/spec-sets.js';
 import type { EngineFile } from './engine-file.js';
 import type { SheetRow } from './row.js';
 import { sheetOf } from './sheet.js';
 import { slotKey } from './slot.js';
 import { standOf } from './stand.js';
 
-/** What a value would be judged to be by other limits, beside what it is; `missing` where it was never taken. */
+/** What a value would be judged to be, beside what it is; `missing` where it was never taken. */
 export interface VerdictChange {
   measure: string;
   place: string;
@@ -13,10 +12,16 @@ export interface VerdictChange {
   after: SheetRow['verdict'] | 'missing' | 'not-asked';
 }
 
-/** Which verdicts on an engine would change if it were judged by another spec set, in the order of its sheet. */
-export function verdictChanges(file: EngineFile, spec: SpecSet): VerdictChange[] {
-  const stand = standOf(file);
-  const [before, after] = [sheetOf(file, stand), sheetOf({ ...file, spec }, stand)];
+/**
+ * Which verdicts on an engine would change if something else stood in its file: another spec set, another engine,
+ * another paper. In the order of its sheet.
+ */
+export function verdictChanges(
+  file: EngineFile,
+  change: Partial<Pick<EngineFile, 'engine' | 'spec' | 'papers'>>,
+): VerdictChange[] {
+  const changed = { ...file, ...change };
+  const [before, after] = [sheetOf(file, standOf(file)), sheetOf(changed, standOf(changed))];
   const now = new Map(after.rows.map((row) => [slotKey(row), row.verdict]));
   const values = before.rows.flatMap((row): VerdictChange[] => {
     const verdict = now.get(slotKey(row)) ?? row.verdict;

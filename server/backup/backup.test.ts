@@ -116,7 +116,7 @@ describe('restored into an empty folder', () => {
     const restored = await openAt('restored');
     try {
       expect(await seenIn(restored)).toEqual(await seenIn(shop));
-      const floor = JSON.parse(await new Engines(restored.context).floor('PH8-1', 1));
+      const floor = JSON.parse(await new Engines(restored.context).floor({ search: 'PH8-1' }, 1));
       expect(floor.engines[0]).toMatchObject({ tag: 'PH8-1', flagsOpen: [] });
       const { faults, brokenAt } = await checkAudit(restored.context.database);
       expect([faults, brokenAt]).toEqual([[], null]);

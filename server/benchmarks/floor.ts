@@ -12,7 +12,7 @@ const MOST_MS = 50;
 
 /** The same rows by the shortest SQL there is: those that are shown, and how many there are. */
 async function bare(database: Database, where: string, offset: number): Promise<void> {
-  const total = where ? `select count(*) from floor ${where}` : 'select engines from floor_size';
+  const total = where ? `select count(*) from floor ${where}` : 'select sum(engines) from floor_size';
   await database.query(
     `select shown, touched_at, (${total}) as total from floor ${where}
      order by touched_at desc, tag limit ${PAGE} offset ${offset}`,

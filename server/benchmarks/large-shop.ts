@@ -128,7 +128,8 @@ async function write(queries: Queries, filled: Filled[]): Promise<void> {
 function newEngine(tag: string, turn: number): EngineRow {
   const openedAt = new Date(Date.UTC(2023, 0, 1) + turn * 3_600_000);
   const customer = `Customer ${String(turn % 2500).padStart(4, '0')}`;
-  return { id: randomUUID(), tag, title: 'Petrel H8', customer, engine, spec, openedAt, openedBy: 'owner' };
+  const called = { id: randomUUID(), tag, title: 'Petrel H8', customer, customerId: null };
+  return { ...called, life: 'in-work', engine, spec, openedAt, openedBy: 'owner' };
 }
 
 /** The engines of a large shop that the benchmarks work on, by their tags. */
@@ -141,8 +142,9 @@ export const TAGS = { short: 'SHORT', long: 'LONG', whole: 'WHOLE' };
 export async function fillLargeShop({ database, ...context }: Context): Promise<void> {
   await openBenchShop({ database, ...context });
   let head = await headOf(database);
+  const unsigned = { papers: [], signed: null };
   const standing = (readings: Reading[]) => {
-    const file = { engine, spec, readings, acts: [], papers: [], signed: null };
+    const file = { engine, spec, readings, acts: [], ...unsigned };
     return new KeptStanding(engine, spec, standOf(file)).of(file);
   };
   let usual: ReturnType<typeof standing> | null = null;
@@ -160,7 +162,7 @@ export async function fillLargeShop({ database, ...context }: Context): Promise<
       for (const { row, readings, rows } of filled) {
         usual ??= standing(readings);
         const signedAt = rows.at(-1)!.table === 'records' ? row.openedAt.toISOString() : null;
-        const shown = { ...shownOf(row, usual, null), ...(signedAt ? { state: 'signed' as const, signedAt } : {}) };
+        const shown = { ...shownOf(row, usual, unsigned), ...(signedAt ? { state: 'signed' as const, signedAt } : {}) };
         await putOnFloor(queries, shown, row.openedAt, SHOWN_BY);
       }
     });
@@ -176,7 +178,7 @@ export async function fillLargeShop({ database, ...context }: Context): Promise<
     head = one.head;
     await database.transaction(async (queries) => {
       await write(queries, [one]);
-      await putOnFloor(queries, shownOf(row, standing(readings), null), row.openedAt, SHOWN_BY);
+      await putOnFloor(queries, shownOf(row, standing(readings), unsigned), row.openedAt, SHOWN_BY);
     });
   }
 }

@@ -6,6 +6,7 @@ import { acknowledgedOf, dispositionsOf } from '../../core/sheet/engine-file.js'
 import { cardOf, sweepsOf } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import { acknowledgeCautions, decide } from '../services/acts.js';
+import { changeEngine, changeLife } from '../services/change-engine.js';
 import type { Context } from '../services/context.js';
 import { toAnswer, type Engines } from '../services/engines.js';
 import type { Readings } from '../services/readings.js';
@@ -34,10 +35,20 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
   }));
 
   route(app, 'GET /api/engines', EVERYBODY, async ({ query, reply }) =>
-    reply.type('application/json; charset=utf-8').send(await engines.floor(query.search?.trim() ?? '', query.page)),
+    reply
+      .type('application/json; charset=utf-8')
+      .send(await engines.floor({ search: query.search?.trim() ?? '', life: query.life }, query.page)),
   );
 
   route(app, 'GET /api/engines/:id', EVERYBODY, async ({ params }) => toAnswer(await engines.get(params.id)));
+
+  route(app, 'POST /api/engines/:id', MEASURING, async ({ params, person, body }) =>
+    toAnswer(await changeEngine(context, engines, params.id, person, body)),
+  );
+
+  route(app, 'POST /api/engines/:id/life', SIGNING, async ({ params, person, body }) =>
+    toAnswer(await changeLife(context, engines, params.id, person, body)),
+  );
 
   route(app, 'GET /api/engines/:id/spec-set', EVERYBODY, async ({ params, query }) => ({
     changes: await changesIf(context, engines, params.id, query),

@@ -39,6 +39,7 @@ export function paperRoutes(app: App, context: Context, engines: Engines): void 
 
   route(app, 'POST /api/engines/:id/papers/:kind', MEASURING, async ({ params, person, body }) => {
     const kind = kindOf(params.kind);
+    if (kind.isFiledByItself === false) throw new Failure('paper.unknown-kind');
     await engines.get(params.id);
     return filePaper(context, engines, params.id, person, kind, read(kind, body), read({ schema: madeId }, body).id);
   });

@@ -47,6 +47,7 @@ async function file(
 export function isSameAct(known: { engineId: string; act: Act }, engineId: string, sent: Act): boolean {
   const saidOf = (act: Act) => {
     if (act.kind === 'caution') return [act.stage];
+    if (act.kind === 'life') return [act.life, act.reason];
     if (act.kind === 'spec-set') return [act.specSet, act.version, act.reason];
     return [act.measure, act.place, act.action, act.reason];
   };
@@ -66,7 +67,7 @@ export async function acknowledgeCautions(
   by: Person,
   stage: Stage,
 ): Promise<Stage[]> {
-  const row = await engines.get(engineId);
+  const row = await engines.inWork(engineId);
   const acknowledged = async () => acknowledgedOf({ acts: await listActs(context.database, row.id) });
   if ((await acknowledged()).includes(stage)) return acknowledged();
   const act: Act = {
@@ -102,7 +103,7 @@ export async function decide(
   const { measure, action, reason } = asked;
   if (action === 'accepted' && by.role !== 'lead' && by.role !== 'owner') throw new Failure('disposition.lead-only');
 
-  const row = await engines.get(engineId);
+  const row = await engines.inWork(engineId);
   const { id, engine } = row;
   const scope = findMeasure(measure)?.scope;
   const place = (scope && findPlace(engine, scope, asked.place)) ?? asked.place;

@@ -4,17 +4,21 @@ import { completeEngine, type EngineAnswer, type NewEngine } from '../../contrac
 import type { Person } from '../../contracts/shop.js';
 import { asIssues } from '../../contracts/wording/impossible.js';
 import { LAYOUTS } from '../../core/engine/layouts.js';
+import { checkEngineData } from '../../core/engine/engine-data.js';
 import { checkSpecFits } from '../../core/plan/check-spec-fits.js';
 import type { EngineFile } from '../../core/sheet/engine-file.js';
+import type { Paper } from '../../core/sheet/papers.js';
 import { sheetOf, type Sheet } from '../../core/sheet/sheet.js';
 import { standOf } from '../../core/sheet/stand.js';
 import { KeptStanding } from '../../core/sheet/standing.js';
 import { Failure } from '../failure.js';
 import { isUniqueViolation } from '../store/database.js';
 import { loadFile } from '../store/engine-file-store.js';
+import { paperRow } from '../store/paper-store.js';
 import { engineRow, findEngine, hasTag, listSpecSets, type EngineRow } from '../store/engine-store.js';
-import { putOnFloor, searchFloor } from '../store/floor-store.js';
+import { putOnFloor, searchFloor, type FloorSearch } from '../store/floor-store.js';
 import type { Context } from './context.js';
+import { nameInBook } from './customers.js';
 import { FilesAtHand } from './files-at-hand.js';
 import { SHOWN_BY, shownOf } from './floor.js';
 
@@ -24,6 +28,32 @@ const KEPT = 500;
 
 export function toAnswer({ engine, spec, openedAt, ...row }: EngineRow): EngineAnswer {
   return { ...row, ...engine, specSet: spec, openedAt: openedAt.toISOString() };
+}
+
+export const tagTaken = () =>
+  new Failure('engine.tag-taken', [{ path: 'tag', message: 'another engine already has this tag' }]);
+
+/** The papers that an engine is opened with. @throws Failure calc.impossible */
+function papersOf({ clock, newId }: Context, row: EngineRow, by: Person, asked: NewEngine): Paper[] {
+  const { tag, title, customer, customerId, engine } = row;
+  const { data, parts, job } = asked;
+  const wrong = data ? checkEngineData(data.figures) : [];
+  if (wrong.length > 0)
+    throw new Failure(
+      'calc.impossible',
+      asIssues(wrong.map((one) => ({ ...one, path: ['data', 'figures', ...one.path] }))),
+    );
+  const at = clock.now().toISOString();
+  // Whose page of the book it is stands on the paper that tells what the engine is.
+  const bodies = {
+    engine: customerId === null ? undefined : { tag, title, customer, customerId, engine },
+    'engine-data': data,
+    parts,
+    job,
+  };
+  return Object.entries(bodies).flatMap(([kind, body]) =>
+    body === undefined ? [] : [{ id: newId(), kind, body, by: by.handle, at }],
+  );
 }
 
 /** Opening engines, finding them, and the floor. */
@@ -48,8 +78,23 @@ export class Engines {
     return row;
   }
 
-  /** Within `exclusively`: an engine is judged by something else from here on, if that can be written down. */
-  async judgeBy(row: EngineRow, write: () => Promise<void>): Promise<void> {
+  /** An engine that is written on: not a closed or struck one. @throws Failure engine.not-found, engine.not-in-work */
+  async inWork(id: string): Promise<EngineRow> {
+    const row = await this.get(id);
+    if (row.life === 'closed' || row.life === 'struck') throw new Failure('engine.not-in-work');
+    return row;
+  }
+
+  /** Engines that are called something else in the book from here on are read anew. */
+  forget(ids: string[]): void {
+    for (const id of ids) {
+      this.kept.delete(id);
+      this.atHand.forget(id);
+    }
+  }
+
+  /** Within `exclusively`: an engine is this from here on, or judged by this, if that can be written down. */
+  async turnInto(row: EngineRow, write: () => Promise<void>): Promise<void> {
     this.atHand.forget(row.id);
     this.kept.set(row.id, row);
     try {
@@ -78,9 +123,14 @@ export class Engines {
     if (misfits.length > 0) throw new Failure('engine.impossible', asIssues(misfits));
 
     const now = clock.now();
-    const { tag, title, customer, id = newId() } = asked;
-    const row: EngineRow = { id, tag, title, customer, engine, spec, openedAt: now, openedBy: by.handle };
-    const file = { engine, spec, readings: [], acts: [], papers: [], signed: null };
+    const { tag, title, customerId = null, id = newId() } = asked;
+    const customer = customerId === null ? asked.customer : await nameInBook(database, customerId);
+    const row: EngineRow = {
+      ...{ id, tag, title, customer, customerId, life: 'in-work', engine, spec },
+      ...{ openedAt: now, openedBy: by.handle },
+    };
+    const papers = papersOf(this.context, row, by, asked);
+    const file = { engine, spec, readings: [], acts: [], papers, signed: null };
     const standing = new KeptStanding(engine, spec, standOf(file)).of(file);
     const act = {
       at: now,
@@ -88,10 +138,8 @@ export class Engines {
       act: 'engine.opened',
       engineId: row.id,
       body: { tag, spec: spec.id, version: spec.version },
-      rows: [engineRow(row)],
+      rows: [engineRow(row), ...papers.map((paper) => paperRow(row.id, paper))],
     };
-    const taken = () =>
-      new Failure('engine.tag-taken', [{ path: 'tag', message: 'another engine already has this tag' }]);
     try {
       return await audit.exclusively(async () => {
         const known = await findEngine(database, id);
@@ -100,14 +148,14 @@ export class Engines {
         await audit.put(
           () => act,
           async (queries) => {
-            if (await hasTag(queries, tag)) throw taken();
-            await putOnFloor(queries, shownOf(row, standing, null), now, SHOWN_BY);
+            if (await hasTag(queries, tag, id)) throw tagTaken();
+            await putOnFloor(queries, shownOf(row, standing, file), now, SHOWN_BY);
           },
         );
         return row;
       });
     } catch (error) {
-      throw isUniqueViolation(error) ? taken() : error;
+      throw isUniqueViolation(error) ? tagTaken() : error;
     }
   }
 
@@ -122,7 +170,7 @@ export class Engines {
   }
 
   /** One page of the floor, as the JSON that is answered. */
-  async floor(search: string, page: number): Promise<string> {
+  async floor(search: FloorSearch, page: number): Promise<string> {
     const { total, engines } = await searchFloor(this.context.database, search, (page - 1) * PAGE, PAGE);
     return `{"engines":${engines},"page":${page},"pages":${Math.max(1, Math.ceil(total / PAGE))},"total":${total}}`;
   }

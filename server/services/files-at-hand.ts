@@ -3,7 +3,7 @@ import { PAPER_KINDS } from '../../contracts/papers/papers.js';
 import type { Impossibility } from '../../core/impossible.js';
 import type { Act } from '../../core/sheet/acts.js';
 import { judgeLast, type Answer } from '../../core/sheet/answer.js';
-import type { EngineFile, Signed } from '../../core/sheet/engine-file.js';
+import { KEPT_TO_THE_SHOP, type EngineFile, type Signed } from '../../core/sheet/engine-file.js';
 import { judgingOf, type Judging } from '../../core/sheet/judging.js';
 import type { Paper } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
@@ -13,8 +13,8 @@ import type { Act as LoggedAct, AuditLog } from '../store/audit-log.js';
 import type { Database } from '../store/database.js';
 import { loadFile } from '../store/engine-file-store.js';
 import type { EngineRow } from '../store/engine-store.js';
-import { changeFloor, type FloorChange } from '../store/floor-store.js';
-import { shownOf, type OnTheFloor } from './floor.js';
+import { changeFloor, putOnFloor, type FloorChange, type Shown } from '../store/floor-store.js';
+import { SHOWN_BY, shownOf, type OnTheFloor } from './floor.js';
 
 /** As many readings as are kept in memory, some 2 kB each with all that is made of them. */
 const READINGS_KEPT = 150_000;
@@ -72,8 +72,8 @@ export class FileAtHand {
 
   addAct(act: Act): void {
     this.file = { ...this.file, acts: [...this.file.acts, act] };
-    // That cautions were read is on no record, and changes no value.
-    if (act.kind === 'caution') return;
+    // What is on no record changes no value.
+    if (KEPT_TO_THE_SHOP.acts.includes(act.kind)) return;
     this.standing.forgetAll();
     this.filed(1);
   }
@@ -84,7 +84,7 @@ export class FileAtHand {
     this.file = { ...this.file, papers: [...others, paper] };
     this.judging = null;
     this.standing.forgetAll();
-    this.filed(1);
+    if (!KEPT_TO_THE_SHOP.papers.includes(paper.kind)) this.filed(1);
   }
 
   sign(signed: Signed): void {
@@ -93,7 +93,7 @@ export class FileAtHand {
 
   /** How the floor changes with what was added. */
   floorChange(touchedAt: Date): FloorChange {
-    const shown = JSON.stringify(shownOf(this.row, this.standing.of(this.file, this.judgingNow()), this.file.signed));
+    const shown = JSON.stringify(shownOf(this.row, this.standing.of(this.file, this.judgingNow()), this.file));
     const change = { engineId: this.row.id, touchedAt, shown: shown === this.shown ? null : shown };
     this.shown = shown;
     return change;
@@ -163,7 +163,7 @@ export class FilesAtHand {
     return hand;
   }
 
-  /** What is at hand of an engine is dropped: it is about to be judged by something else. */
+  /** What is at hand of an engine is dropped: it is about to be another, or to be judged by something else. */
   forget(engineId: string): void {
     this.kept.delete(engineId);
   }
@@ -187,7 +187,10 @@ export class FilesAtHand {
           floor = hand.floorChange(made.at);
           return made;
         },
-        (queries) => changeFloor(queries, floor),
+        (queries) =>
+          floor.shown === null
+            ? changeFloor(queries, floor)
+            : putOnFloor(queries, JSON.parse(floor.shown) as Shown, floor.touchedAt, SHOWN_BY),
       );
     } catch (error) {
       this.kept.delete(engineId);

@@ -1,5 +1,6 @@
 import { FORMULA_VERSION } from '../../core/record/build-record.js';
-import { isSigned, type Signed } from '../../core/sheet/engine-file.js';
+import { isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
+import { jobOf } from '../../core/sheet/papers.js';
 import { standOf } from '../../core/sheet/stand.js';
 import { KeptStanding, type Standing } from '../../core/sheet/standing.js';
 import type { Database } from '../store/database.js';
@@ -8,19 +9,20 @@ import { findEngine, type EngineRow } from '../store/engine-store.js';
 import { listUnshown, putOnFloor, type Shown } from '../store/floor-store.js';
 
 /** Moves with whatever changes what the floor shows of the same file: its rows are then made anew. */
-export const SHOWN_BY = `${FORMULA_VERSION}.1`;
+export const SHOWN_BY = `${FORMULA_VERSION}.2`;
 
 /** As much of an engine as the floor shows, however it stands. */
-export type OnTheFloor = Pick<EngineRow, 'id' | 'tag' | 'title' | 'customer' | 'engine'>;
+export type OnTheFloor = Pick<EngineRow, 'id' | 'tag' | 'title' | 'customer' | 'life' | 'engine'>;
 
 /** What the floor shows of an engine that stands so. */
 export function shownOf(
-  { id, tag, title, customer, engine }: OnTheFloor,
+  { id, tag, title, customer, life, engine }: OnTheFloor,
   standing: Standing,
-  signed: Signed | null,
+  file: Pick<EngineFile, 'signed' | 'papers'>,
 ): Shown {
-  const signedAt = isSigned({ signed }) ? signed!.signedAt : null;
-  return { id, tag, title, customer, banks: engine.banks, ...standing, signedAt };
+  const signedAt = isSigned(file) ? file.signed!.signedAt : null;
+  const promised = jobOf(file).promised ?? null;
+  return { id, tag, title, customer, banks: engine.banks, ...standing, signedAt, life, promised };
 }
 
 /** Engines that are put on the floor in one transaction. */
@@ -36,7 +38,7 @@ export async function fillFloor(database: Database): Promise<void> {
         const row = (await findEngine(queries, id))!;
         const file = await loadFile(queries, row);
         const standing = new KeptStanding(file.engine, file.spec, standOf(file)).of(file);
-        await putOnFloor(queries, shownOf(row, standing, file.signed), touchedAt, SHOWN_BY);
+        await putOnFloor(queries, shownOf(row, standing, file), touchedAt, SHOWN_BY);
       }
     });
   }

@@ -33,7 +33,7 @@ export async function filePaper(
   id: string = context.newId(),
 ): Promise<Paper> {
   const { audit, clock, database } = context;
-  const row = await engines.get(engineId);
+  const row = await engines.inWork(engineId);
   await check(context, kind, sent, row.engine);
   const body = kind.body ? kind.body(sent) : sent;
   return audit.exclusively(async () => {

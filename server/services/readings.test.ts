@@ -8,7 +8,8 @@ describe('the file of an engine in memory', () => {
   const [a, b, c] = [turns('1I', '0.625'), turns('1E', '1.5'), turns('1I', '1.5')];
   const hand = () => {
     const file = fileOf({ readings: [a, b, c] });
-    return new FileAtHand({ id: randomUUID(), tag: 'T-1', title: 'T', customer: 'T', engine: file.engine }, file);
+    const called = { id: randomUUID(), tag: 'T-1', title: 'T', customer: 'T', life: 'in-work' as const };
+    return new FileAtHand({ ...called, engine: file.engine }, file);
   };
 
   test('any reading is found by its id, and judged as it stood when it was taken', () => {

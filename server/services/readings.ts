@@ -132,7 +132,7 @@ export class Readings {
    * @throws Failure reading.* and engine.not-found
    */
   async take(engineId: string, by: Person, sent: NewReading[]): Promise<SavedReading[]> {
-    const row = await this.engines.get(engineId);
+    const row = await this.engines.inWork(engineId);
     const checked = sent.map((item, index) => check(row, item, index));
     const refused = checked.filter((result): result is Refused => 'code' in result);
     if (refused.length > 0)

@@ -71,7 +71,7 @@ export class Signing {
    * @throws Failure record.flag-open, record.missing, record.too-large, clock.behind, act.id-taken, engine.not-found
    */
   async sign(engineId: string, by: Person, asked: Asked = {}): Promise<RecordSummary> {
-    const row = await this.engines.get(engineId);
+    const row = await this.engines.inWork(engineId);
     return this.turn(async () => {
       for (;;) {
         const known = asked.id ? await findSummary(this.context.database, asked.id) : null;

@@ -87,7 +87,7 @@ export async function changesIf(
   { specSet, version }: { specSet: string; version: number },
 ): Promise<VerdictChange[]> {
   const row = await engines.get(engineId);
-  return verdictChanges(await engines.file(row.id), await choose(context, row, specSet, version));
+  return verdictChanges(await engines.file(row.id), { spec: await choose(context, row, specSet, version) });
 }
 
 /**
@@ -108,7 +108,7 @@ export async function moveEngine(
   const at = clock.now();
   const move: SpecMove = { id: asked.id ?? newId(), specSet, version, reason, by: by.handle, at: at.toISOString() };
   return audit.exclusively(async () => {
-    const row = await engines.get(engineId);
+    const row = await engines.inWork(engineId);
     const known = await findAct(database, move.id);
     if (known && !isSameAct(known, row.id, { kind: 'spec-set', ...move })) throw new Failure('act.id-taken');
     if (known) return row;
@@ -123,7 +123,7 @@ export async function moveEngine(
       body: { from, to: { specSet, version }, reason },
       rows: [actRow(row.id, { kind: 'spec-set', ...move })],
     };
-    await engines.judgeBy(judged, () =>
+    await engines.turnInto(judged, () =>
       engines.atHand.put(
         row.id,
         () => act,

@@ -1,15 +1,20 @@
+import type { EngineSummary } from '../../contracts/engine.js';
 import type { Engine } from '../../core/engine/engine.js';
 import type { SpecSet } from '../../core/plan/spec-sets.js';
+import type { EngineLife } from '../../core/sheet/acts.js';
 import { specSetOf, type StoredSpecSet } from '../../core/plan/stored-spec-set.js';
 import type { Queries } from './database.js';
 import type { Row } from './tables.js';
 
-/** An engine as it was opened, with the version of the spec set that it is judged by now. */
+/** An engine as it is called and laid out now, with the version of the spec set that it is judged by now. */
 export interface EngineRow {
   id: string;
   tag: string;
   title: string;
+  /** As the customer book has it now, where it is one of its customers. */
   customer: string;
+  customerId: string | null;
+  life: EngineLife;
   engine: Engine;
   spec: SpecSet;
   openedAt: Date;
@@ -30,22 +35,38 @@ interface Columns {
   tag: string;
   title: string;
   customer: string;
+  customer_id: string | null;
+  life: EngineLife | null;
   engine: Engine;
   spec: StoredSpecSet;
   opened_at: Date;
   opened_by: string;
 }
 
-const SELECT = `select e.id, e.tag, e.title, e.customer, e.engine, s.body as spec, e.opened_at, e.opened_by
+const SELECT = `select e.id, coalesce(changed.body ->> 'tag', e.tag) as tag, coalesce(changed.body ->> 'title', e.title) as title,
+    coalesce(book.name, changed.body ->> 'customer', e.customer) as customer, changed.body ->> 'customerId' as customer_id,
+    coalesce(changed.body -> 'engine', e.engine) as engine, lived.body ->> 'life' as life,
+    s.body as spec, e.opened_at, e.opened_by
   from engines e
+  left join lateral (
+    select body from papers where engine_id = e.id and kind = 'engine' order by seq desc limit 1
+  ) changed on true
+  left join lateral (
+    select name from customers where customer_id = (changed.body ->> 'customerId')::uuid order by seq desc limit 1
+  ) book on true
+  left join lateral (
+    select body from acts where engine_id = e.id and kind = 'life' order by seq desc limit 1
+  ) lived on true
   left join lateral (
     select body from acts where engine_id = e.id and kind = 'spec-set' order by seq desc limit 1
   ) moved on true
   join spec_sets s on s.id = coalesce(moved.body ->> 'specSet', e.spec_set)
     and s.version = coalesce((moved.body ->> 'version')::integer, e.spec_version)`;
 
-const toRow = ({ opened_at, opened_by, spec, ...row }: Columns): EngineRow => ({
+const toRow = ({ opened_at, opened_by, customer_id, life, spec, ...row }: Columns): EngineRow => ({
   ...row,
+  customerId: customer_id,
+  life: life ?? 'in-work',
   spec: specSetOf(spec),
   openedAt: opened_at,
   openedBy: opened_by,
@@ -66,7 +87,7 @@ export async function listVersions(queries: Queries, id: string): Promise<SpecSe
 
 /** The engines that are judged by a spec set now, whatever version of it, last touched first. */
 export async function listJudgedBy(queries: Queries, specSet: string, most: number): Promise<JudgedBy[]> {
-  return queries.query<JudgedBy>(
+  const rows = await queries.query<{ id: string; version: number; shown: string }>(
     `with moved as (
        select distinct on (engine_id) engine_id, body from acts where kind = 'spec-set' order by engine_id, seq desc
      ), judged as (
@@ -78,9 +99,13 @@ export async function listJudgedBy(queries: Queries, specSet: string, most: numb
        select judged.id, version, touched_at from judged join floor on engine_id = judged.id
        order by touched_at desc, tag limit $2
      )
-     select id, tag, title, customer, version from newest join engines using (id) order by touched_at desc, tag`,
+     select id, version, shown from newest join floor on engine_id = id order by newest.touched_at desc, floor.tag`,
     [specSet, most],
   );
+  return rows.map(({ id, version, shown }) => {
+    const { tag, title, customer } = JSON.parse(shown) as EngineSummary;
+    return { id, tag, title, customer, version };
+  });
 }
 
 /** The newest version of each spec set. */
@@ -113,7 +138,12 @@ export async function findEngine(queries: Queries, id: string): Promise<EngineRo
   return row ? toRow(row) : null;
 }
 
-/** Whether an engine has this tag, however its letters are written. */
-export async function hasTag(queries: Queries, tag: string): Promise<boolean> {
-  return (await queries.query('select 1 from engines where lower(tag) = lower($1) limit 1', [tag])).length > 0;
+/** Whether another engine has this tag, however its letters are written, or was opened under it. */
+export async function hasTag(queries: Queries, tag: string, butFor: string): Promise<boolean> {
+  const found = await queries.query(
+    `select 1 from floor where lower(tag) = lower($1) and engine_id <> $2
+     union all select 1 from engines where lower(tag) = lower($1) and id <> $2 limit 1`,
+    [tag, butFor],
+  );
+  return found.length > 0;
 }

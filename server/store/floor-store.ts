@@ -1,4 +1,5 @@
 import type { EngineSummary } from '../../contracts/engine.js';
+import type { EngineLife } from '../../core/sheet/acts.js';
 import { isoOf, type Database, type Queries } from './database.js';
 
 /** What the floor shows of an engine, but for when it was touched last. */
@@ -16,9 +17,9 @@ const wordsOf = ({ tag, title, customer }: Shown) => [tag, title, customer].join
 /** Puts an engine on the floor, or puts anew what is shown of it. */
 export async function putOnFloor(queries: Queries, shown: Shown, touchedAt: Date, shownBy: string): Promise<void> {
   await queries.query(
-    `insert into floor (engine_id, touched_at, tag, words, shown, shown_by) values ($1, $2, $3, $4, $5, $6)
-     on conflict (engine_id) do update set touched_at = $2, words = $4, shown = $5, shown_by = $6`,
-    [shown.id, touchedAt, shown.tag, wordsOf(shown), JSON.stringify(shown), shownBy],
+    `insert into floor (engine_id, touched_at, tag, words, shown, shown_by, life) values ($1, $2, $3, $4, $5, $6, $7)
+     on conflict (engine_id) do update set touched_at = $2, tag = $3, words = $4, shown = $5, shown_by = $6, life = $7`,
+    [shown.id, touchedAt, shown.tag, wordsOf(shown), JSON.stringify(shown), shownBy, shown.life],
   );
 }
 
@@ -49,24 +50,51 @@ export interface FloorPage {
   engines: string;
 }
 
+/** Which engines of the floor are looked for. */
+export interface FloorSearch {
+  /** What tag, title or customer holds; empty for any. */
+  search: string;
+  /** Where they are in the shop's life; undefined for wherever. */
+  life?: EngineLife;
+}
+
 /**
- * One page of the floor, last touched first, of the engines whose tag, title or customer holds `search`. The database
- * itself puts the answer together: what is shown was made ready when it changed, and is not taken apart again.
+ * One page of the floor, last touched first. The database itself puts the answer together: what is shown was made ready
+ * when it changed, and is not taken apart again.
  */
 export async function searchFloor(
   database: Database,
-  search: string,
+  { search, life }: FloorSearch,
   offset: number,
   limit: number,
 ): Promise<FloorPage> {
-  const pattern = `%${search.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`;
-  const [where, params] = search === '' ? ['', []] : ['where words like $3', [pattern]];
-  const total = search === '' ? 'select engines from floor_size' : `select count(*) from floor ${where}`;
+  const params: unknown[] = [limit, offset];
+  const conditions: string[] = [];
+  if (search !== '') {
+    params.push(`%${search.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`);
+    conditions.push(`words like $${params.length}`);
+  }
+  if (life) {
+    params.push(life);
+    conditions.push(`life = $${params.length}`);
+  }
+  const where = conditions.length > 0 ? `where ${conditions.join(' and ')}` : '';
+  const total =
+    search === '' ? `select coalesce(sum(engines), 0) from floor_size ${where}` : `select count(*) from floor ${where}`;
   const [[engines, size]] = await database.prepared(
     `select string_agg(left(shown, -1) || ',"touchedAt":"' || ${isoOf('touched_at')} || '"}', ',' order by touched_at desc, tag) as engines,
        (${total}) as total
      from (select shown, touched_at, tag from floor ${where} order by touched_at desc, tag limit $1::int offset $2::int) page`,
-    [limit, offset, ...params],
+    params,
   );
   return { total: Number(size), engines: `[${engines ?? ''}]` };
+}
+
+/** What is shown of some engines, by their ids. */
+export async function listShown(queries: Queries, ids: string[]): Promise<{ shown: Shown; touchedAt: Date }[]> {
+  const rows = await queries.query<{ shown: string; touched_at: Date }>(
+    'select shown, touched_at from floor where engine_id = any($1::uuid[])',
+    [ids],
+  );
+  return rows.map(({ shown, touched_at }) => ({ shown: JSON.parse(shown) as Shown, touchedAt: touched_at }));
 }

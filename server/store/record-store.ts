@@ -1,5 +1,5 @@
 import type { RecordSummary } from '../../contracts/record.js';
-import type { Signed } from '../../core/sheet/engine-file.js';
+import { KEPT_TO_THE_SHOP, type Signed } from '../../core/sheet/engine-file.js';
 import type { Queries } from './database.js';
 import type { Row } from './tables.js';
 
@@ -65,11 +65,15 @@ export async function newestRevision(queries: Queries, engineId: string): Promis
   return Number(row.revision);
 }
 
+const kinds = (kept: string[]) => kept.map((kind) => `'${kind}'`).join(', ');
+
 /** What a record holds and what of it was filed on an engine behind what is covered; `covered` are SQL expressions. */
 const filedSince = (engineId: string, covered: Record<keyof Covered, string>) =>
   `(select count(*) from readings where engine_id = ${engineId} and seq > ${covered.reading})
-   + (select count(*) from papers where engine_id = ${engineId} and seq > ${covered.paper})
-   + (select count(*) from acts where engine_id = ${engineId} and seq > ${covered.act} and kind <> 'caution')`;
+   + (select count(*) from papers where engine_id = ${engineId} and seq > ${covered.paper}
+        and kind not in (${kinds(KEPT_TO_THE_SHOP.papers)}))
+   + (select count(*) from acts where engine_id = ${engineId} and seq > ${covered.act}
+        and kind not in (${kinds(KEPT_TO_THE_SHOP.acts)}))`;
 
 /** How much of what a record holds was filed since what one covers. */
 export async function countFiledSince(queries: Queries, engineId: string, covered: Covered): Promise<number> {
@@ -80,7 +84,7 @@ export async function countFiledSince(queries: Queries, engineId: string, covere
 
 /**
  * The newest record of an engine, with how much of what a record holds was filed since: readings, papers and decisions.
- * That cautions were read is on no record.
+ * What is kept to the shop is on no record.
  */
 export async function newestSigned(queries: Queries, engineId: string): Promise<Signed | null> {
   const [row] = await queries.query<{ revision: number; signed_at: string; since: number }>(

@@ -26,6 +26,7 @@ export const TABLES = {
   shop: { key: ['id'], keyType: 'uuid', columns: ['id', 'name', 'verify_address', 'opened_at'], json: [], ordered: true },
   people: { key: ['handle'], keyType: 'text', columns: ['handle', 'since'], json: [], ordered: false },
   people_history: { key: ['id'], keyType: 'uuid', columns: 'id handle name role pin_hash at by'.split(' '), json: [], ordered: true },
+  customers: { key: ['id'], keyType: 'uuid', columns: 'id customer_id name body at by'.split(' '), json: ['body'], ordered: true },
   spec_sets: { key: ['id', 'version'], keyType: 'text', columns: ['id', 'version', 'body'], json: ['body'], ordered: false },
   published_keys: { key: ['id'], keyType: 'text', columns: ['id', 'kind', 'body', 'published_at'], json: [], ordered: false },
   engines: { key: ['id'], keyType: 'uuid', columns: 'id tag title customer engine spec_set spec_version opened_at opened_by'.split(' '), json: ['engine'], ordered: false },

@@ -12,7 +12,7 @@ const outbox = new Map<string, Kept>();
 
 const ENGINE: EngineAnswer = {
   id: '00000000-0000-4000-8000-000000000001', tag: 'PH8', title: '', customer: '', openedAt: '', openedBy: '',
-  ...LAYOUTS[0].engine!, specSet: EXAMPLE_SPEC_SETS[0],
+  customerId: null, life: 'in-work', ...LAYOUTS[0].engine!, specSet: EXAMPLE_SPEC_SETS[0],
 }; // prettier-ignore
 
 type Post = { readings: NewReading[] };

@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import { idSchema, line, text } from './text.js';
+
+/** How a customer wants to be told that something is ready, late or needs a word. */
+export const TOLD_BY = ['phone', 'text', 'mail', 'letter', 'in-person'] as const;
+
+const customerFields = {
+  name: line(80),
+  phone: text(40).trim().optional(),
+  mail: z.union([z.literal(''), z.email('a mail address, as name@place')]).optional(),
+  address: text(300).trim().optional(),
+  toldBy: z.enum(TOLD_BY).optional(),
+};
+
+/** One page of the customer book. */
+export const customerSchema = z.object({ id: idSchema, ...customerFields });
+export type Customer = z.infer<typeof customerSchema>;
+/** Somebody new, or somebody whose page is written anew: the id is made by whoever writes it. */
+export const writeCustomerRequest = customerSchema;
+export const customersAnswer = z.object({
+  /** By name. */
+  customers: z.array(customerSchema),
+});

@@ -1,0 +1,26 @@
+import { z } from 'zod';
+import { engineShape } from '../engine-shape.js';
+import { idSchema, line } from '../text.js';
+import { paperKind } from './paper-kind.js';
+
+export const enginePaperSchema = z.object({
+  tag: line(24),
+  title: line(80),
+  customer: line(80),
+  /** Whose engine it is in the customer book; null for a name alone. */
+  customerId: idSchema.nullable(),
+  engine: z.object(engineShape),
+});
+export type EnginePaper = z.infer<typeof enginePaperSchema>;
+
+/**
+ * What the engine is called, whose it is, and how it is laid out, where that was changed since it was opened: the newest
+ * counts. It is filed by changing the engine, which looks at more than one paper.
+ */
+export const engine = paperKind({
+  kind: 'engine',
+  title: 'Engine',
+  schema: enginePaperSchema,
+  keeps: 'newest',
+  isFiledByItself: false,
+});
