@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { backupRequest, backupsAnswer } from './backup.js';
 import { measuresAnswer, specSetSchema, specSetsAnswer, stageSchema } from './catalogue.js';
-import { customerSchema, customersAnswer, writeCustomerRequest } from './customer.js';
+import { customerSchema, customersAnswer } from './customer.js';
 import { engineFileAnswer } from './engine-file.js';
 import {
   changeEngineRequest,
@@ -88,7 +88,7 @@ export const API = {
   'POST /api/backups': { body: backupRequest, answer: backupsAnswer, status: 202 },
   'GET /api/backups/:name': { params: z.object({ name: z.string() }) },
   'GET /api/customers': { answer: customersAnswer },
-  'POST /api/customers': { body: writeCustomerRequest, answer: customerSchema },
+  'POST /api/customers': { body: customerSchema, answer: customerSchema },
   'GET /api/layouts': { answer: layoutsAnswer },
   'GET /api/measures': { answer: measuresAnswer },
   'GET /api/spec-sets': { answer: specSetsAnswer },

@@ -12,11 +12,9 @@ const customerFields = {
   toldBy: z.enum(TOLD_BY).optional(),
 };
 
-/** One page of the customer book. */
+/** One page of the customer book; the id is made by whoever writes the first of somebody. */
 export const customerSchema = z.object({ id: idSchema, ...customerFields });
 export type Customer = z.infer<typeof customerSchema>;
-/** Somebody new, or somebody whose page is written anew: the id is made by whoever writes it. */
-export const writeCustomerRequest = customerSchema;
 export const customersAnswer = z.object({
   /** By name. */
   customers: z.array(customerSchema),

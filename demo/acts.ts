@@ -20,9 +20,23 @@ export type DemoAct =
 export interface DemoEngine {
   /** How long before now the first act was done. */
   daysAgo: number;
-  engine: NewEngine;
+  /** Its job is the day that it is promised for, so many days from now. */
+  engine: Omit<NewEngine, 'job'>;
+  promisedInDays?: number;
+  notes?: string;
   acts: DemoAct[];
 }
+
+/** Figures of an engine, as `id=entered` with blanks between; angles in degrees, loads in pounds. */
+export const figures = (unit: 'in' | 'mm', text: string): NewEngine['data'] => ({
+  figures: Object.fromEntries(
+    text.split(' ').map((pair) => {
+      const [id, entered] = pair.split('=');
+      const own = id.includes('angle') ? 'deg' : id.includes('load') || id.includes('rate') ? 'lbf' : unit;
+      return [id, { entered, unit: own as 'in' }];
+    }),
+  ),
+});
 
 /** The cam card, as printed. */
 export const card = (body: CamCard): DemoAct => ({ act: 'paper', kind: 'cam-card', body });

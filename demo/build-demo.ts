@@ -3,6 +3,7 @@ import type { Clock } from '../server/clock.js';
 import type { Context } from '../server/services/context.js';
 import { acknowledgeCautions, decide } from '../server/services/acts.js';
 import { Engines } from '../server/services/engines.js';
+import { writeCustomer } from '../server/services/customers.js';
 import { addPerson, openShop } from '../server/services/people.js';
 import { Readings } from '../server/services/readings.js';
 import { issueSpecSet } from '../server/services/spec-sets.js';
@@ -10,6 +11,7 @@ import { Signing } from '../server/services/signing.js';
 import { PAPER_KINDS } from '../contracts/papers/papers.js';
 import { filePaper } from '../server/services/papers.js';
 import type { DemoEngine } from './acts.js';
+import { DEMO_CUSTOMERS } from './customers.js';
 import { BITTERN } from './engines/bittern.js';
 import { DUNLIN } from './engines/dunlin.js';
 import { KNOT } from './engines/knot.js';
@@ -37,13 +39,19 @@ export class DemoClock implements Clock {
   }
 }
 
+/** The day so many days from another, as `2026-12-18`. */
+const dayFrom = (day: Date, days: number) => new Date(day.getTime() + days * DAY_MS).toISOString().slice(0, 10);
+
 async function buildEngine(
   context: Context,
   engines: Engines,
   clock: DemoClock,
-  { engine, acts }: DemoEngine,
+  { engine, acts, promisedInDays, notes }: DemoEngine,
+  now: Date,
 ): Promise<void> {
-  const { id } = await engines.open(builder, engine);
+  const promised = promisedInDays === undefined ? undefined : dayFrom(now, promisedInDays);
+  const job = promised || notes ? { promised, notes } : undefined;
+  const { id } = await engines.open(builder, { ...engine, job });
   const readings = new Readings(context, engines);
   for (const act of acts) {
     clock.tick();
@@ -95,9 +103,11 @@ export async function buildDemo(context: Context, clock: DemoClock, now: Date, a
   });
   for (const person of DEMO_PEOPLE.slice(1)) await addPerson(context, owner, { ...person, pin: DEMO_PIN });
   const engines = new Engines(context);
+  const book = Object.values(DEMO_CUSTOMERS);
+  for (const customer of book) await writeCustomer(context, (ids) => engines.forget(ids), builder, customer);
   for (const demo of DEMO_ENGINES) {
     clock.set(new Date(now.getTime() - demo.daysAgo * DAY_MS));
-    await buildEngine(context, engines, clock, demo);
+    await buildEngine(context, engines, clock, demo, now);
   }
   for (const { daysAgo, version } of DEMO_VERSIONS) {
     clock.set(new Date(now.getTime() - daysAgo * DAY_MS));

@@ -3,7 +3,7 @@ import { engineShape } from '../engine-shape.js';
 import { idSchema, line } from '../text.js';
 import { paperKind } from './paper-kind.js';
 
-export const enginePaperSchema = z.object({
+const enginePaperSchema = z.object({
   tag: line(24),
   title: line(80),
   customer: line(80),

@@ -4,6 +4,7 @@ import { LAYOUTS } from '../engine/layouts.js';
 import type { Engine } from '../engine/engine.js';
 import { placesOf } from '../engine/places.js';
 import { arcPath, onCircle } from './arc.js';
+import { cylinderSection } from './cylinder-section.js';
 import { crankSide } from './crank-side.js';
 import { onDisc, wheelMarks } from './degree-wheel.js';
 import { MARK_SHAPES, MARK_WORD } from './verdict-mark.js';
@@ -128,5 +129,47 @@ describe('one table of inks for screen, evening and paper', () => {
     expect(flagged.sort()).toEqual(['high', 'low', 'suspect']);
     expect(worstOf(['in', 'accepted', 'suspect', 'high'])).toBe('suspect');
     expect(worstOf([])).toBe('missing');
+  });
+});
+
+describe('a cylinder cut through', () => {
+  const figures = {
+    bore: 104.8,
+    stroke: 91.4,
+    rod: 154.9,
+    intake: { angleDeg: 20, headMm: 52 },
+    exhaust: { angleDeg: 20 },
+  };
+
+  test('is to scale: bore, stroke, throw and rod in one measure, all of it on the sheet', () => {
+    const { piston, travel, throwRadius, pin, wrist, axis, walls, width, height, intake } = cylinderSection(figures);
+    const scale = piston.width / 104.8;
+    expect(travel.bottomY - travel.topY).toBeCloseTo(91.4 * scale, 6);
+    expect(2 * throwRadius).toBeCloseTo(91.4 * scale, 6);
+    expect(Math.hypot(pin.x - wrist.x, pin.y - wrist.y)).toBeCloseTo(154.9 * scale, 6);
+    expect(walls.right - walls.left).toBeCloseTo(piston.width, 6);
+    expect(Math.hypot(intake.head[1].x - intake.head[0].x, intake.head[1].y - intake.head[0].y)).toBeCloseTo(52 * scale, 6); // prettier-ignore
+    for (const { x, y } of [pin, wrist, axis, intake.tip]) {
+      expect(x).toBeGreaterThan(0);
+      expect(x).toBeLessThan(width);
+      expect(y).toBeGreaterThan(0);
+      expect(y).toBeLessThan(height);
+    }
+  });
+
+  test('leans each valve outwards by its own angle, and stands upright at none', () => {
+    const leant = cylinderSection(figures);
+    const upright = cylinderSection({ ...figures, intake: { angleDeg: 0 } });
+    expect(leant.intake.tip.x).toBeLessThan(leant.intake.seat.x);
+    expect(leant.exhaust.tip.x).toBeGreaterThan(leant.exhaust.seat.x);
+    expect(upright.intake.tip.x).toBeCloseTo(upright.intake.seat.x, 9);
+  });
+
+  test('is drawn as engines usually are where nothing is known, and however odd what is', () => {
+    for (const odd of [{}, { bore: 20 }, { stroke: 500 }, { rod: 1 }]) {
+      const { piston, walls } = cylinderSection({ ...odd, intake: {}, exhaust: {} });
+      expect(piston.width).toBeGreaterThan(10);
+      expect(walls.endY).toBeGreaterThan(walls.deckY);
+    }
   });
 });

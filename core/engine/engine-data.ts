@@ -92,7 +92,7 @@ export const FIGURE_GROUPS: FigureGroup[] = [
 ];
 
 /** A figure as it was typed. */
-export interface TypedFigure {
+interface TypedFigure {
   entered: string;
   unit: Unit;
 }
@@ -100,14 +100,14 @@ export interface TypedFigure {
 export type EngineData = Record<string, TypedFigure>;
 
 export const FIGURES: Figure[] = FIGURE_GROUPS.flatMap(({ figures }) => figures);
-export const findFigure = (id: string): Figure | undefined => FIGURES.find((figure) => figure.id === id);
+const findFigure = (id: string): Figure | undefined => FIGURES.find((figure) => figure.id === id);
 
 /** The units that a figure is typed in, the bench's own first. */
 export const unitsOfFigure = ({ quantity }: Figure): Unit[] =>
   quantity === 'length' ? ['in', 'mm'] : quantity === 'angle' ? ['deg'] : ['lbf', 'N'];
 
 /** What was typed, as a canonical value, or why it is none. */
-export function readFigure({ entered, unit }: TypedFigure): ParsedEntry {
+function readFigure({ entered, unit }: TypedFigure): ParsedEntry {
   const parsed = parseEntered(entered);
   return parsed.ok ? { ok: true, value: toCanonical(parsed.value, unit) } : parsed;
 }

@@ -1,4 +1,5 @@
-import { card, drop, events, pass, take, type DemoEngine } from '../acts.js';
+import { DEMO_CUSTOMERS } from '../customers.js';
+import { card, drop, events, figures, pass, take, type DemoEngine } from '../acts.js';
 
 const CHECK_MM = 1.27;
 
@@ -8,10 +9,13 @@ export const BITTERN: DemoEngine = {
   engine: {
     tag: 'BS6-114',
     title: 'Bittern S6, tractor puller',
-    customer: 'Osgood Farm Pulling Team',
+    customer: DEMO_CUSTOMERS.osgood.name,
+    customerId: DEMO_CUSTOMERS.osgood.id,
     layout: 'i6',
     specSet: 'tractor-solid',
+    data: figures('in', 'bore=3.875 stroke=4.25 rod-length=7.0'),
   },
+  promisedInDays: -1,
   acts: [
     { act: 'caution', stage: 'dead-centre' },
     ...pass('24.5 after', '25 before'),

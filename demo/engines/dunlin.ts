@@ -1,4 +1,5 @@
-import { card, drop, events, pass, sweep, take, type DemoEngine } from '../acts.js';
+import { DEMO_CUSTOMERS } from '../customers.js';
+import { card, drop, events, figures, pass, sweep, take, type DemoEngine } from '../acts.js';
 
 const CHECK_MM = 1;
 
@@ -8,11 +9,15 @@ export const DUNLIN: DemoEngine = {
   engine: {
     tag: 'DT2-007',
     title: 'Dunlin T2, hill-climb sidecar',
-    customer: 'Rook and Tansley Sidecars',
+    customer: DEMO_CUSTOMERS.rook.name,
+    customerId: DEMO_CUSTOMERS.rook.id,
     layout: 'v-twin',
     specSet: 'sidecar-solid',
     seatEvents: { intakeOpenBtdc: 40, intakeCloseAbdc: 68, exhaustOpenBbdc: 72, exhaustCloseAtdc: 36 },
+    data: figures('mm', 'bore=86 stroke=76 rod-length=132'),
+    parts: { parts: [{ part: 'pistons', maker: 'Ostler', number: 'OP-86-T' }] },
   },
+  promisedInDays: 9,
   acts: [
     { act: 'caution', stage: 'bottom-end' },
     take('bore', 'mm', '1=86.01;86.01 2=86.02;86.01'),

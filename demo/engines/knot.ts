@@ -1,3 +1,4 @@
+import { DEMO_CUSTOMERS } from '../customers.js';
 import type { DemoEngine } from '../acts.js';
 
 /** The pump race's single, just opened. */
@@ -6,7 +7,8 @@ export const KNOT: DemoEngine = {
   engine: {
     tag: 'KM1-052',
     title: 'Knot M1, pump race',
-    customer: 'Lower Weir Volunteers',
+    customer: DEMO_CUSTOMERS.fenwater.name,
+    customerId: DEMO_CUSTOMERS.fenwater.id,
     layout: 'single',
     lifter: 'hydraulic',
     mount: 'stud-nut',

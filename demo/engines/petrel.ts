@@ -1,4 +1,5 @@
-import { angle, card, drop, events, pass, sweep, take, type DemoEngine } from '../acts.js';
+import { DEMO_CUSTOMERS } from '../customers.js';
+import { angle, card, drop, events, figures, pass, sweep, take, type DemoEngine } from '../acts.js';
 
 const CHECK_MM = 1.27;
 const [FIRST_DROP, SECOND_DROP] = [0.508, 1.27];
@@ -9,11 +10,25 @@ export const PETREL: DemoEngine = {
   engine: {
     tag: 'PH8-031',
     title: 'Petrel H8, river hydroplane',
-    customer: 'Fenwater Racing',
+    customer: DEMO_CUSTOMERS.fenwater.name,
+    customerId: DEMO_CUSTOMERS.fenwater.id,
     layout: 'v8',
     specSet: 'hydroplane-hydraulic',
     seatEvents: { intakeOpenBtdc: 36, intakeCloseAbdc: 76, exhaustOpenBbdc: 80, exhaustCloseAtdc: 34 },
+    data: figures('in', 'bore=4.030 stroke=3.6 rod-length=6.1 valve-angle-intake=20 valve-angle-exhaust=20 valve-diameter-intake=2.05 valve-diameter-exhaust=1.60 pocket-diameter-intake=2.19 pocket-diameter-exhaust=1.74 gasket-fitted=0.041 spring-installed-intake=1.900 spring-installed-exhaust=1.900 spring-solid=1.090 spring-seat-load=145 spring-rate=392'),
+    parts: {
+      parts: [
+        { part: 'crank', maker: 'Staithe Forge', number: 'SF-360-5', serial: '0417' },
+        { part: 'rods', maker: 'Staithe Forge', number: 'SFR-610', serial: 'set 22' },
+        { part: 'pistons', maker: 'Ostler', number: 'OP-4030-F', serial: 'lot 88' },
+        { part: 'cam', maker: 'Heron Grinding', number: '242/246' },
+        { part: 'lifters', maker: 'Weir & Sluice', number: 'WH-16' },
+        { part: 'gaskets', maker: 'Sedge', number: 'SG-041' },
+      ],
+    },
   },
+  promisedInDays: 16,
+  notes: 'Runs at the river on the second weekend after. Brings his own oil.',
   acts: [
     { act: 'caution', stage: 'bottom-end' },
     take('main-bore', 'in', 'M1=2.4526;2.4525 M2=2.4527;2.4526 M3=2.4526;2.4526 M4=2.4527;2.4526 M5=2.4529;2.4528'),

@@ -10,6 +10,6 @@ export function customerRoutes(app: App, context: Context, engines: Engines): vo
   route(app, 'GET /api/customers', MEASURING, async () => ({ customers: await listCustomers(context.database) }));
 
   route(app, 'POST /api/customers', MEASURING, async ({ person, body }) =>
-    writeCustomer(context, engines, person, body),
+    writeCustomer(context, (ids) => engines.forget(ids), person, body),
   );
 }

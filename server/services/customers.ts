@@ -6,7 +6,6 @@ import { customerRow, enginesOfCustomer, findCustomer } from '../store/customer-
 import type { Queries } from '../store/database.js';
 import { listShown, putOnFloor } from '../store/floor-store.js';
 import type { Context } from './context.js';
-import type { Engines } from './engines.js';
 import { SHOWN_BY } from './floor.js';
 
 /** What a customer is called in the book. @throws Failure customer.not-found */
@@ -20,10 +19,12 @@ export async function nameInBook(queries: Queries, id: string): Promise<string> 
 /**
  * Writes a customer's page, a new one or anew; the page before stays in the book's history. The customer's engines are
  * called by the new name at once. The same page sent twice is written once.
+ *
+ * @param forget drops what is at hand of engines
  */
 export async function writeCustomer(
   { audit, clock, database, newId }: Context,
-  engines: Engines,
+  forget: (engineIds: string[]) => void,
   by: Person,
   customer: Customer,
 ): Promise<Customer> {
@@ -48,7 +49,7 @@ export async function writeCustomer(
           await putOnFloor(queries, { ...shown, customer: name }, touchedAt, SHOWN_BY);
       },
     );
-    engines.forget(theirs);
+    forget(theirs);
     return customer;
   });
 }

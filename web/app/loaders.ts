@@ -1,4 +1,5 @@
 import type { LoaderFunctionArgs } from 'react-router';
+import { LIVES } from '../../core/sheet/acts.js';
 import { ApiError, ask, signedFile } from './api.js';
 
 /**
@@ -16,23 +17,39 @@ function loads<Answer>(load: (args: LoaderFunctionArgs) => Promise<Answer>) {
   };
 }
 
+/** What is shown to whoever may not see it. */
+const unlessForbidden =
+  <Instead>(instead: Instead) =>
+  (error: unknown): Instead => {
+    if (error instanceof ApiError && error.status === 403) return instead;
+    throw error;
+  };
+
 export const floorLoader = loads(({ request }) => {
   const asked = new URL(request.url).searchParams;
   const search = asked.get('search') ?? '';
   const page = Number(asked.get('page') ?? 1);
-  return ask('GET /api/engines', { query: { search, page }, signal: request.signal }).then((found) => ({
-    ...found,
-    search,
-  }));
+  const where = asked.get('life') ?? 'in-work';
+  const life = LIVES.find((one) => one === where);
+  return ask('GET /api/engines', { query: { search, page, ...(life ? { life } : {}) }, signal: request.signal }).then(
+    (found) => ({
+      ...found,
+      search,
+    }),
+  );
 });
 /** How the backups stand; null for whoever is not the owner. */
-export const backupsLoader = loads(() =>
-  ask('GET /api/backups').catch((error: unknown) => {
-    if (error instanceof ApiError && error.status === 403) return null;
-    throw error;
-  }),
-);
+export const backupsLoader = loads(() => ask('GET /api/backups').catch(unlessForbidden(null)));
 export const peopleLoader = loads(() => ask('GET /api/people'));
+/** What opening an engine, or its intake, chooses from. */
+export const intakeLoader = loads(async () => {
+  const [{ specSets }, customers] = await Promise.all([
+    ask('GET /api/spec-sets'),
+    // Who only looks on sees whose engine it is, and no page of the book.
+    ask('GET /api/customers').catch(unlessForbidden({ customers: [] })),
+  ]);
+  return { specSets, ...customers };
+});
 export const specSetsLoader = loads(() => ask('GET /api/spec-sets'));
 /** Every version of a spec set, with the engines that it judges. */
 export const specSetLoader = loads(({ params }) => ask('GET /api/spec-sets/:id', { params: { id: params.set! } }));

@@ -1,12 +1,13 @@
 import { createBrowserRouter, redirect } from 'react-router';
 import type { StoreApi } from 'zustand';
-import { ENGINE_PLACES } from '../places/stages.js';
+import { ENGINE_PLACES, STAGE_PLACES } from '../places/stages.js';
 import type { Desk } from '../state/desk.js';
 import { CannotBeShown } from './CannotBeShown.js';
 import {
   backupsLoader,
   fingerprintLoader,
   floorLoader,
+  intakeLoader,
   peopleLoader,
   specSetLoader,
   specSetsLoader,
@@ -39,8 +40,8 @@ export const makeRouter = (desk: StoreApi<Desk>) =>
                 },
                 {
                   path: '/engines/new',
-                  loader: specSetsLoader,
-                  lazy: async () => ({ Component: (await import('../places/new-engine/NewEngine.js')).NewEngine }),
+                  loader: intakeLoader,
+                  lazy: async () => ({ Component: (await import('../places/intake/NewEngine.js')).NewEngine }),
                 },
                 {
                   path: '/limits',
@@ -80,7 +81,7 @@ export const makeRouter = (desk: StoreApi<Desk>) =>
                     currentParams.id !== nextParams.id || (currentUrl.href === nextUrl.href && defaultShouldRevalidate),
                   lazy: async () => ({ Component: (await import('./EngineFrame.js')).EngineFrame }),
                   children: [
-                    { index: true, loader: () => redirect(ENGINE_PLACES[0].path) },
+                    { index: true, loader: () => redirect(STAGE_PLACES[0].path) },
                     ...ENGINE_PLACES.map(({ path, screen, loader }) => ({ path, loader, lazy: screen })),
                   ],
                 },

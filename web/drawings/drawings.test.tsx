@@ -6,6 +6,7 @@ import { placesOf } from '../../core/engine/places.js';
 import type { Mark } from '../../core/judge/mark.js';
 import { CrankSideView } from './CrankSideView.js';
 import { CrankStrip } from './CrankStrip.js';
+import { CylinderSection } from './CylinderSection.js';
 import { DegreeWheel } from './DegreeWheel.js';
 import { MarginBar } from './MarginBar.js';
 import { MeasureList } from './MeasureList.js';
@@ -154,5 +155,16 @@ describe('small drawings', () => {
       <StageRibbon stages={stages} current="b" link={(stage, content) => <a href={stage.href}>{content}</a>} />,
     );
     for (const said of [', done', ', begun', ', not begun']) expect(markup).toContain(said);
+  });
+});
+
+describe('a cylinder cut through', () => {
+  const none = { intake: {}, exhaust: {} };
+  test('says what is known of it, and nothing of what is not', () => {
+    const bare = renderToStaticMarkup(<CylinderSection figures={none} labels={{}} />);
+    expect(named(bare)).toEqual(['A cylinder cut through, nothing known yet']);
+    const markup = renderToStaticMarkup(<CylinderSection figures={{ ...none, bore: 104.8 }} labels={{ bore: '4.125 in', stroke: undefined }} />); // prettier-ignore
+    expect(named(markup)).toEqual(['A cylinder cut through: bore 4.125 in']);
+    expect(markup).toContain('>4.125 in<');
   });
 });

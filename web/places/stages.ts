@@ -5,7 +5,8 @@ import type { Stage } from '../../core/plan/measure.js';
 import { isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
 import type { Sheet } from '../../core/sheet/sheet.js';
 import { stageProgress, type Progress } from '../../core/sheet/stage-progress.js';
-import { signedLoader } from '../app/loaders.js';
+import { engineDataOf, jobOf, partsOf } from '../../core/sheet/papers.js';
+import { intakeLoader, signedLoader } from '../app/loaders.js';
 
 /** As much of a desk as tells how far a place is. */
 export interface Standing {
@@ -46,6 +47,18 @@ export const STAGE_PLACES: StagePlace[] = [
   stagePlace('setting', 'setting', 'Setting', async () => ({ Component: (await import('./setting/Setting.js')).Setting }), { byValve: true }),
 ]; // prettier-ignore
 
+/** Where an engine begins: whose it is, what it is, what is known of it. */
+const INTAKE: EnginePlace = {
+  path: 'intake',
+  title: 'Intake',
+  screen: async () => ({ Component: (await import('./intake/Intake.js')).Intake }),
+  loader: intakeLoader,
+  progress: ({ file }) => {
+    const known = [Object.keys(engineDataOf(file)).length > 0, partsOf(file).length > 0, jobOf(file).promised];
+    return known.every(Boolean) ? 'done' : known.some(Boolean) ? 'open' : 'empty';
+  },
+};
+
 /** What comes after the measuring. */
 const AFTER: EnginePlace[] = [
   {
@@ -68,7 +81,7 @@ const AFTER: EnginePlace[] = [
 ];
 
 /** Every place of an engine: ribbon, router, the way back and the lists of the tests and pictures follow from it. */
-export const ENGINE_PLACES: EnginePlace[] = [...STAGE_PLACES, ...AFTER];
+export const ENGINE_PLACES: EnginePlace[] = [INTAKE, ...STAGE_PLACES, ...AFTER];
 
 /** Where a measure of this stage is taken; at the valves, for a stage that has no place of its own. */
 export const stageAt = (stage: Stage): StagePlace =>

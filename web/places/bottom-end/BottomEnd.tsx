@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { feeds } from '../../../core/derive/rules.js';
 import { placesOf, spokenPlace } from '../../../core/engine/places.js';
 import type { Mark } from '../../../core/judge/mark.js';
+import { limitFor } from '../../../core/plan/spec-sets.js';
 import { MEASURES } from '../../../core/plan/measures.js';
 import { worstMark } from '../../../core/sheet/marks.js';
 import type { Slot } from '../../../core/sheet/slot.js';
@@ -12,6 +13,7 @@ import type { CellFace } from '../../drawings/PlaceCell.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
 import { useSteps } from '../../measuring/use-steps.js';
 import { useDesk } from '../../state/use-desk.js';
+import { AskFigures } from '../intake/AskFigures.js';
 
 const KEYS: [string, string][] = [
   ['0 … 9 . / −', 'into the active place'],
@@ -41,6 +43,9 @@ export function BottomEnd() {
   const { measure } = target;
   const valueAt = (key: string, place: string) => sheet.rows.find((row) => row.measure === key && row.place === place);
 
+  const judging = useDesk((desk) => desk.judging!);
+  const limit = limitFor(judging.spec, measure.key, active.place);
+  const hangsOnBore = limit?.basis === 'of-bore' && judging.boreMm(active.place) === undefined;
   const keys = TYPED.map(({ key }) => key);
   const turn = (by: 1 | -1) => {
     const key = keys[(keys.indexOf(measure.key) + by + keys.length) % keys.length];
@@ -116,6 +121,13 @@ export function BottomEnd() {
           )}
         </>
       }
-    />
+    >
+      {hangsOnBore && (
+        <AskFigures
+          ids={['bore']}
+          why="This limit is stated per bore, and no bore is known yet. Until it is measured, the engine’s own counts."
+        />
+      )}
+    </MeasuringPlace>
   );
 }

@@ -1,17 +1,21 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { format } from 'date-fns/format';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { Link, useLoaderData, useNavigate, useSearchParams } from 'react-router';
 import type { EngineSummary } from '../../../contracts/engine.js';
 import { spokenPlace } from '../../../core/engine/places.js';
+import { LIVES } from '../../../core/sheet/acts.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import type { Mark } from '../../../core/judge/mark.js';
 import type { floorLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
 import { MiniMap } from '../../drawings/MiniMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
+import { LIFE_WORD, sayPromise } from '../intake/words.js';
 import { STAGE_PLACES, stageAt } from '../stages.js';
 import { useSession } from '../../state/session.js';
 import './floor.css';
@@ -51,6 +55,7 @@ function standing(engine: EngineSummary): { says: string; next: string; to: stri
 function Row({ engine }: { engine: EngineSummary }) {
   const { says, next, to } = standing(engine);
   const [first, ...others] = engine.flagsOpen;
+  const promise = engine.promised && engine.life === 'in-work' ? sayPromise(engine.promised, new Date()) : null;
   return (
     <li className="floor-row">
       <Link to={to} className="floor-link" data-tag={engine.tag}>
@@ -74,12 +79,21 @@ function Row({ engine }: { engine: EngineSummary }) {
           <span className="floor-next">{next}</span>
         </span>
         <span className="floor-touched">
+          {engine.life !== 'in-work' && <strong className="floor-life">{LIFE_WORD[engine.life].is}</strong>}
+          {promise && <span className={promise.isLate ? 'floor-promise late' : 'floor-promise'}>{promise.says}</span>}
           touched <span className="figure">{formatDistanceToNowStrict(new Date(engine.touchedAt))}</span> ago
         </span>
       </Link>
     </li>
   );
 }
+
+/** The floor's own address, without what goes by itself. */
+const addressOf = (search: string, life: string, page = 1) => ({
+  ...(search === '' ? {} : { search }),
+  ...(life === 'in-work' ? {} : { life }),
+  ...(page === 1 ? {} : { page: String(page) }),
+});
 
 /** All engines, the last touched first. `/` searches, the arrows walk, Enter opens, from the search what it finds first. */
 /** How long after the last key the floor is searched, ms. */
@@ -89,6 +103,7 @@ export function Floor() {
   const [params, setParams] = useSearchParams();
   const search = params.get('search') ?? '';
   const page = Number(params.get('page') ?? 1);
+  const life = params.get('life') ?? 'in-work';
   // The address follows the field when no more is typed; a field that waited for it would lose keys typed fast.
   const [typed, setTyped] = useState(search);
   const answer = useLoaderData<typeof floorLoader>();
@@ -101,9 +116,9 @@ export function Floor() {
 
   useEffect(() => {
     if (typed === search || document.activeElement !== field.current) return;
-    const settled = setTimeout(() => setParams(typed ? { search: typed } : {}, { replace: true }), SETTLED_MS);
+    const settled = setTimeout(() => setParams(addressOf(typed, life), { replace: true }), SETTLED_MS);
     return () => clearTimeout(settled);
-  }, [typed, search, setParams]);
+  }, [typed, search, life, setParams]);
   useEffect(() => setTyped((text) => (document.activeElement === field.current ? text : search)), [search]);
   useEffect(() => {
     if (onceFound === null || answer?.search !== typed) return;
@@ -173,6 +188,20 @@ export function Floor() {
             input: { startAdornment: <kbd style={{ marginRight: 10 }}>/</kbd> },
           }}
         />
+        <ToggleButtonGroup
+          exclusive
+          size="small"
+          value={life}
+          aria-label="Which engines"
+          className="floor-lives"
+          onChange={(_event, chosen: string | null) => chosen && setParams(addressOf(search, chosen))}
+        >
+          {[...LIVES, 'all' as const].map((one) => (
+            <ToggleButton key={one} value={one}>
+              {one === 'all' ? 'all' : LIFE_WORD[one].is}
+            </ToggleButton>
+          ))}
+        </ToggleButtonGroup>
         <ul className="plain-list floor-list" ref={list} aria-label="Engines">
           {answer?.engines.map((engine) => (
             <Row key={engine.id} engine={engine} />
@@ -186,17 +215,23 @@ export function Floor() {
           </p>
         )}
         {answer?.engines.length === 0 && (
-          <p>{search ? `No engine matches “${search}”.` : 'No engine yet. Open the first one.'}</p>
+          <p>
+            {search
+              ? `No engine matches “${search}”.`
+              : life === 'in-work'
+                ? 'No engine in work. Open the next one.'
+                : 'No engine stands so.'}
+          </p>
         )}
         {answer && answer.pages > 1 && (
           <p style={{ display: 'flex', gap: 12, alignItems: 'center' }}>
-            <Button disabled={page <= 1} onClick={() => setParams({ search, page: String(page - 1) })}>
+            <Button disabled={page <= 1} onClick={() => setParams(addressOf(search, life, page - 1))}>
               Newer
             </Button>
             <span>
               page {page} of {answer.pages}
             </span>
-            <Button disabled={page >= answer.pages} onClick={() => setParams({ search, page: String(page + 1) })}>
+            <Button disabled={page >= answer.pages} onClick={() => setParams(addressOf(search, life, page + 1))}>
               Older
             </Button>
           </p>

@@ -3,18 +3,13 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link, useRevalidator } from 'react-router';
 import type { ApiAnswer } from '../../../contracts/api.js';
-import { spokenPlace } from '../../../core/engine/places.js';
-import { measureOf } from '../../../core/plan/measures.js';
 import type { SpecSet } from '../../../core/plan/spec-sets.js';
 import { act, ask, sayError } from '../../app/api.js';
+import { VerdictChanges } from '../../measuring/VerdictChanges.js';
 import { useSession } from '../../state/session.js';
-import { VERDICT_NAME } from './words.js';
 
 type Judged = ApiAnswer<'GET /api/spec-sets/:id'>['engines'][number];
 type Changes = ApiAnswer<'GET /api/engines/:id/spec-set'>['changes'];
-
-const where = ({ measure, place }: Changes[number]) =>
-  place === 'engine' ? measureOf(measure).title : `${measureOf(measure).title}, ${spokenPlace(place)}`;
 
 /** What would become of an engine's verdicts, and moving it with a reason. */
 function Move({ engine, spec, onDone }: { engine: Judged; spec: SpecSet; onDone: () => void }) {
@@ -52,21 +47,7 @@ function Move({ engine, spec, onDone }: { engine: Judged; spec: SpecSet; onDone:
           What would version {spec.version} change?
         </Button>
       )}
-      {changes?.length === 0 && <p>No verdict on {engine.tag} would change.</p>}
-      {changes && changes.length > 0 && (
-        <>
-          <p>
-            {changes.length === 1 ? 'One verdict' : `${changes.length} verdicts`} on {engine.tag} would change:
-          </p>
-          <ul className="limits-changes">
-            {changes.map((change) => (
-              <li key={`${change.measure} ${change.place}`}>
-                {where(change)}: {VERDICT_NAME[change.before]} → <strong>{VERDICT_NAME[change.after]}</strong>
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
+      {changes && <VerdictChanges changes={changes} on={engine.tag} />}
       {changes && (
         <div className="limits-move-end">
           <TextField

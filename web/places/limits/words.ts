@@ -1,6 +1,5 @@
 import type { Stage } from '../../../core/plan/measure.js';
 import type { Basis, SpecLimit } from '../../../core/plan/spec-sets.js';
-import type { VerdictChange } from '../../../core/sheet/verdict-changes.js';
 
 /** The stages as they are spoken, also those that have no place yet. */
 export const STAGE_NAME: Record<Stage, string> = {
@@ -21,17 +20,6 @@ export const BASIS_NAME: Record<Basis, string> = {
 };
 
 export const VALVE_NAME: Record<NonNullable<SpecLimit['valve']>, string> = { I: 'intake', E: 'exhaust' };
-
-export const VERDICT_NAME: Record<VerdictChange['before'], string> = {
-  in: 'in',
-  doubt: 'in doubt',
-  low: 'low',
-  high: 'high',
-  suspect: 'suspect',
-  unjudged: 'not judged',
-  missing: 'missing',
-  'not-asked': 'not asked for',
-};
 
 /** Parts of the practice as they are labelled. */
 export const PRACTICE_NAME: Record<string, string> = {

@@ -4,6 +4,7 @@ import { Link, useLoaderData } from 'react-router';
 import type { signedLoader } from '../../app/loaders.js';
 import { wordCounts } from '../../../contracts/wording/record.js';
 import { useDesk } from '../../state/use-desk.js';
+import { Life } from '../intake/Life.js';
 import './record.css';
 import { SignedRecord } from './SignedRecord.js';
 
@@ -66,6 +67,7 @@ export function Record() {
           {signed?.id === record.id && <SignedRecord signed={signed} />}
         </section>
       ))}
+      <Life />
       <h2 style={{ font: '600 19px var(--head)', marginTop: 22 }}>Everything of this engine</h2>
       <div style={{ display: 'flex', flexWrap: 'wrap', gap: 12 }}>
         <Button variant="outlined" href={`/api/engines/${engine.id}/readings.csv`} download>

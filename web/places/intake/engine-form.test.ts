@@ -1,9 +1,18 @@
 import { LAYOUTS } from '../../../core/engine/layouts.js';
 import { completeEngine } from '../../../contracts/engine.js';
-import { BLANK, checkForm, fieldOf, fieldsOf, type EngineForm } from './form.js';
+import {
+  BLANK,
+  checkFigures,
+  checkForm,
+  customerOf,
+  fieldOf,
+  fieldsOf,
+  UNSTATED,
+  type EngineForm,
+} from './engine-form.js';
 
 const filled = (index: number, change: Partial<EngineForm> = {}): EngineForm => ({
-  tag: 'T-1', title: 'Petrel H8', customer: 'Fenwater', specSet: LAYOUTS[index].specSet, ...fieldsOf(LAYOUTS[index].engine!), ...change,
+  ...UNSTATED, tag: 'T-1', title: 'Petrel H8', customer: 'Fenwater', specSet: LAYOUTS[index].specSet, ...fieldsOf(LAYOUTS[index].engine!), ...change,
 }); // prettier-ignore
 const wrong = (form: EngineForm) => {
   const checked = checkForm(form);
@@ -64,7 +73,35 @@ test('firing orders may be written with blanks, commas or dashes, angles with a 
 });
 
 test('a custom engine starts with nothing stated, and says all that it must state', () => {
-  const fields = wrong({ tag: 'T', title: 'T', customer: 'C', specSet: 'shop-hydraulic', ...BLANK });
+  const fields = wrong({ ...UNSTATED, tag: 'T', title: 'T', customer: 'C', specSet: 'shop-hydraulic', ...BLANK });
   for (const field of ['firingOrder', 'banks.0.cylinders', 'threadsPerUnit', 'ratioIntake', 'intakeOpenBtdc'])
     expect(fields).toContain(field);
+});
+
+test('figures, parts and the promise go with it, each only where it is filled in', () => {
+  const figures = { ...UNSTATED.figures, bore: { entered: '4 1/8', unit: 'in' as const } };
+  const parts = UNSTATED.parts.map((row) =>
+    row.part === 'pistons' ? { ...row, maker: ' Ostler ', serial: 'lot 88' } : row,
+  );
+  const checked = checkForm(filled(0, { figures, parts, promised: '2026-12-18' }));
+  expect(checked.ok && [checked.request.data, checked.request.parts, checked.request.job]).toEqual([
+    { figures: { bore: { entered: '4 1/8', unit: 'in' } } },
+    { parts: [{ part: 'pistons', maker: 'Ostler', serial: 'lot 88' }] },
+    { promised: '2026-12-18' },
+  ]);
+  const bare = checkForm(filled(0));
+  expect(bare.ok && Object.keys(bare.request)).not.toEqual(expect.arrayContaining(['data']));
+});
+
+test('a figure that cannot be is said at its field, on opening and later', () => {
+  const form = filled(0, { figures: { ...UNSTATED.figures, bore: { entered: '4.125', unit: 'mm' } } });
+  expect(wrong(form)).toContain('figures.bore.entered');
+  const later = checkFigures(form);
+  expect(!later.ok && later.issues.map(({ path }) => fieldOf(path))).toEqual(['figures.bore.entered']);
+});
+
+test('a customer’s page has what was written on it, and nothing for what was left empty', () => {
+  const form = filled(0, { customerId: 'c-1', phone: ' 01632 960 114 ', toldBy: 'phone' });
+  expect(customerOf(form)).toEqual({ id: 'c-1', name: 'Fenwater', phone: '01632 960 114', toldBy: 'phone' });
+  expect(customerOf(filled(0))).toBeNull();
 });

@@ -1,0 +1,194 @@
+import Button from '@mui/material/Button';
+import { format } from 'date-fns/format';
+import { useMemo, useState } from 'react';
+import { FormProvider, useWatch } from 'react-hook-form';
+import { useLoaderData, useRevalidator } from 'react-router';
+import type { Customer } from '../../../contracts/customer.js';
+import type { Issue } from '../../../contracts/errors.js';
+import type { Paper } from '../../../core/sheet/papers.js';
+import { verdictChanges, type VerdictChange } from '../../../core/sheet/verdict-changes.js';
+import { ApiError, act, ask, sayError } from '../../app/api.js';
+import type { intakeLoader } from '../../app/loaders.js';
+import { useRefused } from '../../app/use-refused.js';
+import { VerdictChanges } from '../../measuring/VerdictChanges.js';
+import { useDraftForm } from '../../state/draft.js';
+import { useLooksOn } from '../../state/session.js';
+import { useDesk } from '../../state/use-desk.js';
+import {
+  checkChange,
+  checkFigures,
+  customerOf,
+  fieldOf,
+  jobBodyOf,
+  partsBodyOf,
+  UNSTATED,
+  type EngineForm,
+} from './engine-form.js';
+import { Figures } from './Figures.js';
+import { formOf } from './file-form.js';
+import './intake.css';
+import { IntakeDrawing } from './IntakeDrawing.js';
+import { Life } from './Life.js';
+import { Parts } from './Parts.js';
+import { PromiseStep } from './Promise.js';
+import { isSamePage } from './same-page.js';
+import { StepList } from './StepList.js';
+import { INTAKE_STEPS, type IntakeStep } from './steps.js';
+import { What } from './What.js';
+import { Who } from './Who.js';
+
+/** The kind of paper that a step is filed as. */
+const PAPER_OF: Record<IntakeStep, string> = {
+  who: 'engine',
+  what: 'engine',
+  figures: 'engine-data',
+  parts: 'parts',
+  promise: 'job',
+};
+
+/** Who filed what stands there, and when. */
+function FiledBy({ papers, step }: { papers: readonly Paper[]; step: IntakeStep }) {
+  const paper = papers.findLast(({ kind }) => kind === PAPER_OF[step]);
+  const engine = useDesk((desk) => desk.engine!);
+  const [by, at] = paper ? [paper.by, paper.at] : step === 'who' || step === 'what' ? [engine.openedBy, engine.openedAt] : [null, null]; // prettier-ignore
+  if (!by) return <p className="intake-filed">Nothing filed yet.</p>;
+  return (
+    <p className="intake-filed">
+      Filed by {by}, {format(new Date(at), 'd MMM yyyy, HH:mm')}
+    </p>
+  );
+}
+
+/** What a step sends, or what is wrong with it. */
+type Sends = { ok: true; send: () => Promise<unknown> } | { ok: false; issues: Issue[] };
+
+/** What a form would send from a step. */
+function sends(step: IntakeStep, form: EngineForm, engineId: string, book: Customer[]): Sends {
+  const params = { id: engineId };
+  const paper = (body: object): Sends => ({
+    ok: true,
+    send: () => act('POST /api/engines/:id/papers/:kind', { params: { ...params, kind: PAPER_OF[step] }, body }),
+  });
+  switch (step) {
+    case 'who': {
+      const page = customerOf(form);
+      if (!page) return { ok: false, issues: [{ path: 'customer', message: 'must be filled in' }] };
+      return {
+        ok: true,
+        async send() {
+          if (!isSamePage(page, book)) await ask('POST /api/customers', { body: page });
+          await act('POST /api/engines/:id', { params, body: { customerId: page.id } });
+        },
+      };
+    }
+    case 'what': {
+      const checked = checkChange(form);
+      if (!checked.ok) return checked;
+      return { ok: true, send: () => act('POST /api/engines/:id', { params, body: checked.request }) };
+    }
+    case 'figures': {
+      const checked = checkFigures(form);
+      return checked.ok ? paper(checked.request) : checked;
+    }
+    case 'parts':
+      return paper(partsBodyOf(form));
+    case 'promise':
+      return paper(jobBodyOf(form));
+  }
+}
+
+/** Which verdicts the step as it is typed would change; null where it cannot be filed as it is. */
+function useChanges(step: IntakeStep, form: EngineForm, isDraft: boolean): VerdictChange[] | null {
+  const file = useDesk((desk) => desk.file!);
+  return useMemo(() => {
+    if (!isDraft) return null;
+    if (step === 'what') {
+      const checked = checkChange(form);
+      return checked.ok ? verdictChanges(file, { engine: checked.request.engine }) : null;
+    }
+    if (step !== 'figures') return null;
+    const checked = checkFigures(form);
+    if (!checked.ok) return null;
+    const paper: Paper = { id: '', kind: PAPER_OF.figures, body: checked.request, by: '', at: '' };
+    return verdictChanges(file, { papers: [...file.papers, paper] });
+  }, [file, step, form, isDraft]);
+}
+
+/** One step of an engine's intake as it is on file, with what is typed over it and not filed yet. */
+function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) => void }) {
+  const { engine, file, reload } = useDesk();
+  const { customers = [] } = useLoaderData<typeof intakeLoader>() ?? {};
+  const { revalidate } = useRevalidator();
+  const looksOn = useLooksOn();
+  const [problem, setProblem] = useState<string | null>(null);
+  const page = customers.find(({ id }) => id === engine!.customerId);
+  const filed = useMemo(() => formOf({ engine: engine!, papers: file!.papers }, page), [engine, file, page]);
+  const readDraft = (draft: Partial<EngineForm>) => ({ ...UNSTATED, ...filed, ...draft });
+  const { form: typed, isDraft, settle } = useDraftForm<EngineForm>(`intake.${engine!.id}.${step}`, filed, readDraft);
+  const { clearErrors, setError, handleSubmit, control, formState } = typed;
+  const stated = useWatch({ control }) as EngineForm;
+  const show = useRefused(setError, fieldOf);
+  const changes = useChanges(step, stated, isDraft);
+  const submit = handleSubmit(async (form) => {
+    clearErrors();
+    setProblem(null);
+    const sent = sends(step, form, engine!.id, customers);
+    if (!sent.ok) return setProblem(show(sent.issues));
+    try {
+      await sent.send();
+      settle();
+      await reload();
+      await revalidate();
+    } catch (error) {
+      if (error instanceof ApiError) show(error.issues);
+      setProblem(sayError(error));
+    }
+  });
+  const { title, noun } = INTAKE_STEPS.find(({ key }) => key === step)!;
+  return (
+    <FormProvider {...typed}>
+      <form className="intake" noValidate aria-label={title} onSubmit={(event) => void submit(event)}>
+        <StepList active={step} onPick={onPick} />
+        <div className="intake-step">
+          {step === 'who' && <Who book={customers} />}
+          {step === 'what' && (
+            <What
+              isFixed={file!.readings.length > 0}
+              judgedBy={`${engine!.specSet.title} v${engine!.specSet.version}`}
+            />
+          )}
+          {step === 'figures' && <Figures />}
+          {step === 'parts' && <Parts />}
+          {step === 'promise' && <PromiseStep />}
+          {changes && (
+            <section aria-label="What filing it changes" className="intake-changes" aria-live="polite">
+              <VerdictChanges changes={changes} on={engine!.tag} />
+            </section>
+          )}
+          {problem && (
+            <p role="alert" className="intake-wrong">
+              {problem}
+            </p>
+          )}
+          <FiledBy papers={file!.papers} step={step} />
+          {step === 'promise' && <Life />}
+        </div>
+        <IntakeDrawing cut={step === 'figures'} />
+        {!looksOn && (
+          <div className="intake-end">
+            <Button type="submit" variant="contained" disabled={!isDraft || formState.isSubmitting}>
+              File {noun}
+            </Button>
+            {isDraft && <Button onClick={settle}>Leave it as it was</Button>}
+          </div>
+        )}
+      </form>
+    </FormProvider>
+  );
+}
+
+/** What is known of an engine, as it was opened and as it was changed since, each change with who and when. */
+export function Intake() {
+  const [step, setStep] = useState<IntakeStep>('who');
+  return <Step key={step} step={step} onPick={setStep} />;
+}

@@ -1,0 +1,34 @@
+import { useFormContext, useWatch } from 'react-hook-form';
+import { FormField } from '../../app/FormField.js';
+import type { EngineForm } from './engine-form.js';
+import { sayPromise } from './words.js';
+
+/** The day it is promised for, and what the shop keeps in mind; neither stands on a record. */
+export function PromiseStep() {
+  const { control } = useFormContext<EngineForm>();
+  const promised = useWatch({ control, name: 'promised' });
+  return (
+    <fieldset>
+      <legend>Promise and notes</legend>
+      <p className="intake-why">Kept to the shop: neither stands on the record that the customer receives.</p>
+      <FormField
+        control={control}
+        name="promised"
+        label="Promised for"
+        type="date"
+        help={promised ? sayPromise(promised, new Date()).says : 'no day promised yet'}
+        slotProps={{ inputLabel: { shrink: true } }}
+      />
+      <div className="intake-wide">
+        <FormField
+          control={control}
+          name="notes"
+          label="Notes"
+          multiline
+          minRows={4}
+          slotProps={{ htmlInput: { maxLength: 2000 } }}
+        />
+      </div>
+    </fieldset>
+  );
+}
