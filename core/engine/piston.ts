@@ -9,7 +9,7 @@ export interface Throw {
  * not offset. MATHS, piston-valve.
  *
  * @param crankDeg degrees of the crank from top dead centre, either way
- * @example pistonDrop({ strokeMm: 91.44, rodMm: 154.94 }, 10) // 0.89…
+ * @example pistonDrop({ strokeMm: 90, rodMm: 150 }, 180) // 90
  */
 export function pistonDrop({ strokeMm, rodMm }: Throw, crankDeg: number): number {
   const throwMm = strokeMm / 2;
