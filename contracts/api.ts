@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { actsAnswer, actsQuery, chainAnswer, chainQuery } from './act.js';
 import { backupRequest, backupsAnswer } from './backup.js';
 import { measuresAnswer, specSetSchema, specSetsAnswer, stageSchema } from './catalogue.js';
 import { customerSchema, customersAnswer } from './customer.js';
@@ -24,7 +25,7 @@ import {
   readingsAnswer,
   sheetAnswer,
 } from './reading.js';
-import { exportAnswer, jwksAnswer, recordsAnswer, signAnswer, signRequest, verifyAnswer } from './record.js';
+import { exportAnswer, jwksAnswer, jwsSchema, recordsAnswer, signAnswer, signRequest, verifyAnswer } from './record.js';
 import {
   moveRequest,
   newSpecSetRequest,
@@ -87,6 +88,8 @@ export const API = {
   'GET /api/backups': { answer: backupsAnswer },
   'POST /api/backups': { body: backupRequest, answer: backupsAnswer, status: 202 },
   'GET /api/backups/:name': { params: z.object({ name: z.string() }) },
+  'GET /api/acts': { query: actsQuery, answer: actsAnswer },
+  'GET /api/acts/chain': { query: chainQuery, answer: chainAnswer },
   'GET /api/customers': { answer: customersAnswer },
   'POST /api/customers': { body: customerSchema, answer: customerSchema },
   'GET /api/layouts': { answer: layoutsAnswer },
@@ -140,6 +143,7 @@ export const API = {
   'POST /api/engines/:id/records': { params: id, body: signRequest.nullish(), answer: signAnswer, status: 201 },
   'GET /api/engines/:id/readings.csv': { params: id },
   'GET /api/engines/:id/export.json': { params: id, answer: exportAnswer },
+  'GET /api/records/:id': { params: id, answer: jwsSchema },
   'GET /api/records/:id/record.json': { params: id },
   'GET /api/records/:id/record.pdf': { params: id },
   'POST /api/verify': { answer: verifyAnswer },

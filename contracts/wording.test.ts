@@ -1,3 +1,4 @@
+import { wordAct, WORDED_ACTS } from './wording/act.js';
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { Hint } from '../core/judge/hints.js';
@@ -95,4 +96,22 @@ describe('a limit stands as the shop wrote it', () => {
     [{ min: -1.5, max: 1.5, unit: 'deg', basis: 'of-card' }, '−1.5 to 1.5° from the card'],
     [{ min: -1.5, max: 1.5, unit: 'deg' }, '−1.5 to 1.5°'],
   ] as const)('%j', (limit, words) => expect(wordLimit(limit)).toBe(words));
+});
+
+describe('an act of the log', () => {
+  test.each<[string, Record<string, unknown>, string]>([
+    ['disposition.made', { action: 'accepted', measure: 'ring-gap-top', place: '5', reason: 'Filed' }, 'called Top ring gap, cylinder 5 accepted: “Filed”'],
+    ['readings.taken', { readings: { sha256: 'x', bytes: 1 }, rows: [[], []] }, 'took 2 readings'],
+    ['engine.life-changed', { to: 'struck', reason: 'Twice' }, 'struck it: “Twice”'],
+    ['person.changed', { handle: 'pip', role: 'off', pin: 'changed' }, 'changed pip: switched off, given a new PIN'],
+    ['engine.spec-moved', { from: { specSet: 'a', version: 1 }, to: { specSet: 'a', version: 2 }, reason: 'New' }, 'had it judged by a v2 instead of a v1: “New”'],
+    ['customer.changed', { name: 'B', from: 'A' }, 'wrote the page of A anew, now B'],
+    ['thing.of-tomorrow', {}, 'thing of tomorrow'],
+  ])('%s is a sentence behind a name', (act, body, sentence) => expect(wordAct(act, body)).toBe(sentence)); // prettier-ignore
+
+  test('with a part too long for the log, or none at all, is still a sentence', () => {
+    for (const act of WORDED_ACTS)
+      for (const body of [{}, { parts: { sha256: 'x' }, readings: 'x', to: 'x', from: 'x', reason: { sha256: 'x' } }])
+        expect(wordAct(act, body)).toMatch(/\w/);
+  });
 });

@@ -105,13 +105,14 @@ export async function buildDemo(context: Context, clock: DemoClock, now: Date, a
   const engines = new Engines(context);
   const book = Object.values(DEMO_CUSTOMERS);
   for (const customer of book) await writeCustomer(context, (ids) => engines.forget(ids), builder, customer);
-  for (const demo of DEMO_ENGINES) {
-    clock.set(new Date(now.getTime() - demo.daysAgo * DAY_MS));
-    await buildEngine(context, engines, clock, demo, now);
-  }
-  for (const { daysAgo, version } of DEMO_VERSIONS) {
+  // In the order of time, as the log of a real shop is.
+  const days = [
+    ...DEMO_ENGINES.map((demo) => ({ daysAgo: demo.daysAgo, work: () => buildEngine(context, engines, clock, demo, now) })), // prettier-ignore
+    ...DEMO_VERSIONS.map(({ daysAgo, version }) => ({ daysAgo, work: () => issueSpecSet(context, owner, version) })),
+  ].sort((a, b) => b.daysAgo - a.daysAgo);
+  for (const { daysAgo, work } of days) {
     clock.set(new Date(now.getTime() - daysAgo * DAY_MS));
-    await issueSpecSet(context, owner, version);
+    await work();
   }
   clock.set(now);
 }

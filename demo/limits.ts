@@ -13,7 +13,7 @@ interface Season {
 
 const SEASONS: Season[] = [
   {
-    daysAgo: 3,
+    daysAgo: 1.4,
     reason: 'Two engines came back with scuffed skirts after a hot heat; wider, and a line that we would rather keep',
     change: (limit) =>
       limit.measure === 'piston-wall'
@@ -21,7 +21,7 @@ const SEASONS: Season[] = [
         : limit,
   },
   {
-    daysAgo: 1,
+    daysAgo: 0.5,
     reason:
       'Rods that stood wide threw oil at the bores; side clearance is closer, and mains have a line to keep above',
     change: (limit) => {

@@ -43,6 +43,7 @@ async function placesOf(page: Page): Promise<Record<string, string>> {
     limits: '/limits/hydroplane-hydraulic',
     'limits side by side': '/limits/hydroplane-hydraulic?version=5&beside=3',
     'limits being written': '/limits/hydroplane-hydraulic/next',
+    acts: '/acts',
     shop: '/shop',
     people: '/people',
     verify: '/verify',

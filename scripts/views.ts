@@ -44,6 +44,7 @@ export const VIEWS: View[] = [
   partOfTiming('decision', 'Sprocket'),
   { name: 'setting-dark', place: 'setting', tag: ENGINE, shade: 'dark', act: SHOWN_BETTER.setting.act },
   { name: 'limits', place: '/limits/hydroplane-hydraulic' },
+  { name: 'acts', place: '/acts', act: (page) => page.getByRole('button', { name: 'Walk the chain' }).click() },
   { name: 'verify', place: '/verify' },
   { name: 'people', place: '/people' },
 ];

@@ -12,6 +12,7 @@ import { validatorCompiler } from 'fastify-type-provider-zod';
 import { Failure } from './failure.js';
 import type { App } from './routes/app-type.js';
 import { calcRoutes } from './routes/calc-routes.js';
+import { actRoutes } from './routes/act-routes.js';
 import { backupRoutes } from './routes/backup-routes.js';
 import { catalogueRoutes } from './routes/catalogue-routes.js';
 import { customerRoutes } from './routes/customer-routes.js';
@@ -147,6 +148,7 @@ export async function buildApp({
     shopRoutes(api, context, sessions, { version, disk: () => disk.check() });
     backupRoutes(api, backups);
     catalogueRoutes(api, context);
+    actRoutes(api, context);
     customerRoutes(api, context, engines);
     engineRoutes(api, context, engines, new Readings(context, engines));
     paperRoutes(api, context, engines);

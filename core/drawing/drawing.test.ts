@@ -4,6 +4,7 @@ import { LAYOUTS } from '../engine/layouts.js';
 import type { Engine } from '../engine/engine.js';
 import { placesOf } from '../engine/places.js';
 import { arcPath, onCircle } from './arc.js';
+import { chainLinks } from './chain.js';
 import { cylinderSection } from './cylinder-section.js';
 import { crankSide } from './crank-side.js';
 import { onDisc, wheelMarks } from './degree-wheel.js';
@@ -171,5 +172,25 @@ describe('a cylinder cut through', () => {
       expect(piston.width).toBeGreaterThan(10);
       expect(walls.endY).toBeGreaterThan(walls.deckY);
     }
+  });
+});
+
+describe('the chain of acts', () => {
+  const states = (walked: number, total: number, faultsAt: number[] = []) =>
+    chainLinks(walked, total, faultsAt).map(({ state }) => state);
+
+  test('fills link by link as it is walked, and is whole at its end, however many acts there are', () => {
+    for (const total of [1, 7, 48, 49, 5000]) {
+      expect(new Set(states(0, total))).toEqual(new Set(['ahead']));
+      expect(new Set(states(total, total))).toEqual(new Set(['whole']));
+    }
+    const half = states(2500, 5000);
+    expect(half.indexOf('ahead')).toBe(half.length / 2);
+  });
+
+  test('shows a fault in the link that it was found in', () => {
+    expect(states(5000, 5000, [0]).indexOf('broken')).toBe(0);
+    expect(states(5000, 5000, [4999]).indexOf('broken')).toBe(states(1, 1).length - 1);
+    expect(states(3, 3, [1]).filter((state) => state === 'broken')).toHaveLength(1);
   });
 });

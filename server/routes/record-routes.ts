@@ -1,11 +1,14 @@
 import { z } from 'zod';
 import { API } from '../../contracts/api.js';
+import type { RecordSummary } from '../../contracts/record.js';
+import type { Person } from '../../contracts/shop.js';
 import { Failure } from '../failure.js';
 import type { Context } from '../services/context.js';
 import type { Engines } from '../services/engines.js';
 import { LARGEST_FILE } from '../record/largest-file.js';
 import { Signing } from '../services/signing.js';
 import { lookUp, verify } from '../services/verifying.js';
+import { saysDiskIsFull } from '../store/disk.js';
 import { findJws, findPdf, listRecords } from '../store/record-store.js';
 import type { App } from './app-type.js';
 import { asFile } from './engine-routes.js';
@@ -14,6 +17,19 @@ import { EVERYBODY, route, SIGNING } from './route.js';
 const VERIFY_RATE = { rateLimit: { max: 600, timeWindow: '1 minute' } };
 /** Files that are taken in at once: each may be large, and anybody may send one. */
 const MOST_AT_ONCE = 8;
+
+/** Writes down who took a signed record away as a file. Where nothing can be written, the customer still gets it. */
+async function writeDownload(
+  { audit, clock }: Context,
+  { handle }: Person,
+  { id, engineId, revision }: RecordSummary,
+  file: 'PDF' | 'JSON',
+): Promise<void> {
+  const act = { at: clock.now(), by: handle, act: 'record.downloaded', engineId, body: { record: id, revision, file } };
+  await audit.record(act).catch((error: unknown) => {
+    if (!saysDiskIsFull(error)) throw error;
+  });
+}
 
 /** Signing, the signed files, and verifying them, which needs no sign-in. */
 export function recordRoutes(app: App, context: Context, engines: Engines): void {
@@ -38,17 +54,26 @@ export function recordRoutes(app: App, context: Context, engines: Engines): void
     return id;
   };
 
-  route(app, 'GET /api/records/:id/record.json', EVERYBODY, async ({ params, reply }) => {
+  // To look at in the app; what leaves it as a file is written down.
+  route(app, 'GET /api/records/:id', EVERYBODY, async ({ params, reply }) => {
+    const found = await findJws(database, known(params.id));
+    if (!found) throw new Failure('record.not-found');
+    return reply.type('application/json; charset=utf-8').send(Buffer.from(found.jws));
+  });
+
+  route(app, 'GET /api/records/:id/record.json', EVERYBODY, async ({ params, person, reply }) => {
     const found = await findJws(database, known(params.id));
     if (!found) throw new Failure('record.not-found');
     const { tag, revision } = found.summary;
+    await writeDownload(context, person, found.summary, 'JSON');
     return asFile(reply, 'application/json', tag, `-r${revision}.json`).send(Buffer.from(found.jws));
   });
 
-  route(app, 'GET /api/records/:id/record.pdf', EVERYBODY, async ({ params, reply }) => {
+  route(app, 'GET /api/records/:id/record.pdf', EVERYBODY, async ({ params, person, reply }) => {
     const found = await findPdf(database, known(params.id));
     if (!found) throw new Failure('record.not-found');
     const { tag, revision } = found.summary;
+    await writeDownload(context, person, found.summary, 'PDF');
     return asFile(reply, 'application/pdf', tag, `-r${revision}.pdf`).send(Buffer.from(found.pdf));
   });
 

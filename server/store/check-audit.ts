@@ -63,6 +63,14 @@ function readBody(text: string): Body {
   }
 }
 
+/** One page of the chain: how many acts, where it first breaks, and where it ends. */
+interface Step {
+  rows: number;
+  brokenAt: number | null;
+  head: string;
+  last: number;
+}
+
 /** Holds a database against its chain of acts, page by page. */
 class Audit {
   readonly faults: AuditFault[] = [];
@@ -84,23 +92,32 @@ class Audit {
   async walk(): Promise<{ rows: number; brokenAt: number | null }> {
     let [previous, rows, brokenAt, after] = [FIRST_HASH, 0, null as number | null, 0];
     for (;;) {
-      const page = await this.database.query<ChainRow>(
-        `select seq, at, by, act, engine_id, body, previous_hash, hash from audit where seq > $1 order by seq limit ${ACTS_A_PAGE}`,
-        [after],
-      );
-      if (page.length === 0) break;
-      for (const row of page) {
-        if (brokenAt === null && !follows(previous, row)) brokenAt = Number(row.seq);
-        previous = row.hash;
-        for (const [name, head] of this.wanted) if (head === row.hash) this.wanted.delete(name);
-      }
-      await this.holdPage(page);
-      rows += page.length;
-      after = Number(page.at(-1)!.seq);
+      const page = await this.step(after, previous);
+      if (page.rows === 0) break;
+      brokenAt ??= page.brokenAt;
+      previous = page.head;
+      rows += page.rows;
+      after = page.last;
     }
     if (brokenAt !== null) this.add(`audit ${brokenAt}`, 'broken');
     for (const name of this.wanted.keys()) this.add(name, 'unknown-head');
     return { rows, brokenAt };
+  }
+
+  /** Walks one page of the chain, behind an act and from the hash that it ended with. */
+  async step(after: number, previous: string): Promise<Step> {
+    const page = await this.database.query<ChainRow>(
+      `select seq, at, by, act, engine_id, body, previous_hash, hash from audit where seq > $1 order by seq limit ${ACTS_A_PAGE}`,
+      [after],
+    );
+    let [brokenAt, head] = [null as number | null, previous];
+    for (const row of page) {
+      if (brokenAt === null && !follows(head, row)) brokenAt = Number(row.seq);
+      head = row.hash;
+      for (const [name, wanted] of this.wanted) if (wanted === row.hash) this.wanted.delete(name);
+    }
+    await this.holdPage(page);
+    return { rows: page.length, brokenAt, head, last: page.length > 0 ? Number(page.at(-1)!.seq) : after };
   }
 
   /** Holds what a page of acts tells against the rows that stand. */
@@ -207,4 +224,23 @@ export async function checkAudit(
   const { rows, brokenAt } = await audit.walk();
   const held = await audit.findUntold();
   return { rows, brokenAt, held, faults: audit.faults };
+}
+
+/**
+ * One stretch of the chain, and what it tells of held against the rows that stand: where a whole walk would keep a page
+ * waiting, it is asked for stretch by stretch.
+ *
+ * @param after the act that the stretch begins behind, 0 for the beginning
+ * @param previous the hash that this act ended with
+ */
+export async function checkChain(
+  database: Database,
+  headOfRecord: (id: string) => Promise<string | null>,
+  after: number,
+  previous: string = FIRST_HASH,
+): Promise<{ rows: number; last: number; head: string; isEnd: boolean; faults: AuditFault[] }> {
+  const audit = new Audit(database, headOfRecord, new Map());
+  const { rows, brokenAt, head, last } = await audit.step(after, previous);
+  if (brokenAt !== null) audit.add(`audit ${brokenAt}`, 'broken');
+  return { rows, last, head, isEnd: rows < ACTS_A_PAGE, faults: audit.faults };
 }

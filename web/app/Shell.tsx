@@ -18,6 +18,7 @@ function Rail() {
     { to: `/engines/${engine?.id}/setting`, title: 'Engine', shown: person !== null && engine !== null },
     { to: '/limits', title: 'Limits', shown: person !== null },
     { to: '/people', title: 'People', shown: person !== null },
+    { to: '/acts', title: 'Acts', shown: person?.role === 'owner' || person?.role === 'lead' },
     { to: '/shop', title: 'Shop', shown: person?.role === 'owner' },
     { to: '/verify', title: 'Verify', shown: true },
   ];

@@ -68,9 +68,6 @@ export async function act<Key extends ApiKey>(key: Key, asked: Asked<Key> & { bo
 /** Hands in a file to be verified, byte for byte. @throws ApiError */
 export const verifyFile = (file: Blob): Promise<ApiAnswer<'POST /api/verify'>> => send('POST', '/api/verify', file);
 
-/** The payload of a signed record, of whichever version. @throws ApiError */
-export const signedFile = (id: string): Promise<{ payload: string }> => send('GET', `/api/records/${id}/record.json`);
-
 async function send<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   const file = body instanceof Blob;
   let response: Response;

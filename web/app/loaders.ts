@@ -1,6 +1,7 @@
 import type { LoaderFunctionArgs } from 'react-router';
 import { LIVES } from '../../core/sheet/acts.js';
-import { ApiError, ask, signedFile } from './api.js';
+import { dayQuery } from '../places/acts/day-query.js';
+import { ApiError, ask } from './api.js';
 
 /**
  * What a place shows is loaded by its address. Whoever is not signed in is asked for a PIN by the frame at the same
@@ -40,6 +41,17 @@ export const floorLoader = loads(({ request }) => {
 });
 /** How the backups stand; null for whoever is not the owner. */
 export const backupsLoader = loads(() => ask('GET /api/backups').catch(unlessForbidden(null)));
+/** Acts of the log, as the address narrows them; the tag of an engine is looked up first. */
+export const actsLoader = loads(async ({ request }) => {
+  const asked = new URL(request.url).searchParams;
+  const [tag, by, day] = ['tag', 'by', 'day'].map((name) => asked.get(name) ?? '');
+  const { signal } = request;
+  const found = tag === '' ? null : await ask('GET /api/engines', { query: { search: tag, page: 1 }, signal });
+  const engine = found?.engines.find((one) => one.tag.toLowerCase() === tag.toLowerCase())?.id;
+  const query = { ...(engine ? { engine } : {}), ...(by ? { by } : {}), ...(day ? dayQuery(day) : {}) };
+  const [acts, { people }] = await Promise.all([ask('GET /api/acts', { query, signal }), ask('GET /api/people')]);
+  return { ...acts, people, query, noSuchTag: tag !== '' && !engine };
+});
 export const peopleLoader = loads(() => ask('GET /api/people'));
 /** What opening an engine, or its intake, chooses from. */
 export const intakeLoader = loads(async () => {
@@ -56,7 +68,9 @@ export const specSetLoader = loads(({ params }) => ask('GET /api/spec-sets/:id',
 /** The newest record of an engine as it was signed; null before the first. */
 export const signedLoader = loads(async ({ params }) => {
   const { records } = await ask('GET /api/engines/:id/records', { params: { id: params.id! } });
-  return records.length > 0 ? { id: records[0].id, ...(await signedFile(records[0].id)) } : null;
+  return records.length > 0
+    ? { id: records[0].id, ...(await ask('GET /api/records/:id', { params: { id: records[0].id } })) }
+    : null;
 });
 /** What the shop knows of the fingerprint in the address; null where there is none. */
 export const fingerprintLoader = async ({ request }: LoaderFunctionArgs) => {

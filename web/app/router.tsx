@@ -4,6 +4,7 @@ import { ENGINE_PLACES, STAGE_PLACES } from '../places/stages.js';
 import type { Desk } from '../state/desk.js';
 import { CannotBeShown } from './CannotBeShown.js';
 import {
+  actsLoader,
   backupsLoader,
   fingerprintLoader,
   floorLoader,
@@ -64,6 +65,11 @@ export const makeRouter = (desk: StoreApi<Desk>) =>
                   path: '/shop',
                   loader: backupsLoader,
                   lazy: async () => ({ Component: (await import('../places/shop/Shop.js')).Shop }),
+                },
+                {
+                  path: '/acts',
+                  loader: actsLoader,
+                  lazy: async () => ({ Component: (await import('../places/acts/Acts.js')).Acts }),
                 },
                 {
                   path: '/people',

@@ -1,0 +1,99 @@
+import { spokenPlace } from '../../core/engine/places.js';
+import { findMeasure } from '../../core/plan/measures.js';
+import { UNIT_LABEL } from '../../core/units/format.js';
+import type { Unit } from '../../core/units/units.js';
+
+type Body = Record<string, unknown>;
+
+const text = (value: unknown): string => (typeof value === 'string' || typeof value === 'number' ? String(value) : '…');
+const where = (measure: unknown, place: unknown) => {
+  const title = findMeasure(text(measure))?.title ?? text(measure);
+  return place === 'engine' ? title : `${title}, ${spokenPlace(text(place))}`;
+};
+const because = (body: Body) => (body.reason === undefined ? '' : `: “${text(body.reason)}”`);
+const many = (count: number, one: string, more: string) => (count === 1 ? `one ${one}` : `${count} ${more}`);
+
+/** Names of what was changed; a list too long for the log names nothing. */
+const listed = (parts: unknown) =>
+  Array.isArray(parts) ? parts.map((part) => PART_NAME[text(part)] ?? text(part)).join(', ') : 'data';
+
+const PART_NAME: Record<string, string> = { customerId: 'page in the customer book', engine: 'layout or valvetrain' };
+
+interface ToldReading {
+  measure: string;
+  place: string;
+  entered: string;
+  unit: string;
+}
+/** As many readings of one act as are named. */
+const NAMED = 3;
+
+/** A batch of readings; one too long for the log stands there by its hash alone. */
+function wordReadings({ readings, rows }: Body): string {
+  if (!Array.isArray(readings)) return `took ${many(Array.isArray(rows) ? rows.length : 0, 'reading', 'readings')}`;
+  const told = (readings as ToldReading[]).map(({ measure, place, entered, unit }) =>
+    `${where(measure, place)} ${entered} ${UNIT_LABEL[unit as Unit] ?? unit}`.trimEnd(),
+  );
+  const more = told.length - NAMED;
+  return `took ${told.slice(0, NAMED).join('; ')}${more > 0 ? `; and ${more} more` : ''}`;
+}
+
+const LIFE: Record<string, string> = {
+  'in-work': 'took it up again',
+  'handed-over': 'handed it over',
+  closed: 'closed it',
+  struck: 'struck it',
+};
+
+/** What was changed about somebody. */
+function wordPerson({ handle, name, role, pin }: Body): string {
+  const changes = [
+    ...(name === undefined ? [] : [`called ${text(name)}`]),
+    ...(role === undefined ? [] : [role === 'off' ? 'switched off' : `made ${text(role)}`]),
+    ...(pin === undefined ? [] : ['given a new PIN']),
+  ];
+  return `changed ${text(handle)}: ${changes.join(', ')}`;
+}
+
+const version = (of: unknown) => {
+  const { specSet, version: number } = (of ?? {}) as Body;
+  return `${text(specSet)} v${text(number)}`;
+};
+
+const SAYS: Record<string, (body: Body) => string> = {
+  'shop.opened': ({ name }) => `opened the shop ${text(name)}`,
+  'shop.changed': ({ parts }) => `changed the shop’s ${listed(parts)}`,
+  'person.added': ({ handle, role }) => `brought in ${text(handle)}, ${text(role)}`,
+  'person.changed': wordPerson,
+  'session.opened': () => 'signed in',
+  'session.closed': () => 'signed out',
+  'session.refused': ({ handle, from }) => `somebody at ${text(from)} tried a wrong PIN for ${text(handle)}`,
+  'customer.added': ({ name }) => `wrote ${text(name)} into the customer book`,
+  'customer.changed': ({ name, from }) => `wrote the page of ${text(from ?? name)} anew${from !== undefined && from !== name ? `, now ${text(name)}` : ''}`, // prettier-ignore
+  'spec-set.issued': (body) => `issued ${text(body.id)} v${text(body.version)}${because(body)}`,
+  'engine.opened': ({ tag, spec, version: number }) => `opened ${text(tag)}, judged by ${text(spec)} v${text(number)}`,
+  'engine.changed': ({ parts }) => `changed its ${listed(parts)}`,
+  'engine.life-changed': (body) => `${LIFE[text(body.to)] ?? 'changed where it is'}${because(body)}`,
+  'engine.spec-moved': (body) =>
+    `had it judged by ${version(body.to)} instead of ${version(body.from)}${because(body)}`,
+  'readings.taken': wordReadings,
+  'disposition.made': (body) => `called ${where(body.measure, body.place)} ${text(body.action)}${because(body)}`,
+  'caution.acknowledged': ({ stage }) => `read the cautions of ${text(stage).replace('-', ' ')}`,
+  'cam-card.filed': () => 'filed a cam card',
+  'lobe-sweep.filed': () => 'filed a swept lobe',
+  'engine-data.filed': () => 'filed its figures',
+  'parts.filed': () => 'filed its parts',
+  'job.filed': () => 'filed promise and notes',
+  'record.signed': ({ revision }) => `signed revision ${text(revision)} of its record`,
+  'record.downloaded': ({ revision, file }) => `downloaded revision ${text(revision)} as ${text(file)}`,
+  'keys.published': () => 'published the keys that it signs with',
+  'history.sealed': ({ table }) => `sealed what stood in ${text(table)} already`,
+};
+
+/** Every act that has a sentence of its own. */
+export const WORDED_ACTS = Object.keys(SAYS);
+
+/** An act of the log in a sentence, behind the name of who did it; an act of another version by its own name. */
+export function wordAct(act: string, body: Body): string {
+  return SAYS[act]?.(body) ?? act.replace(/[.-]/g, ' ');
+}
