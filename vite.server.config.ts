@@ -20,7 +20,7 @@ const PROGRAMS = [
 export default defineConfig({
   ssr: {
     noExternal: true,
-    external: ['@electric-sql/pglite', 'pdfkit', 'pg', 'piscina'],
+    external: ['@electric-sql/pglite', 'pdfkit', 'pg', 'piscina', 'sharp'],
   },
   build: {
     ssr: true,

@@ -25,6 +25,7 @@ import {
   readingsAnswer,
   sheetAnswer,
 } from './reading.js';
+import { letterheadAnswer, pictureQuery, pictureSchema } from './picture.js';
 import { exportAnswer, jwksAnswer, jwsSchema, recordsAnswer, signAnswer, signRequest, verifyAnswer } from './record.js';
 import {
   moveRequest,
@@ -34,6 +35,7 @@ import {
   verdictChangesAnswer,
 } from './spec-set.js';
 import { idSchema } from './text.js';
+import { changeShopRequest } from './shop-data.js';
 import {
   changePersonAnswer,
   changePersonRequest,
@@ -75,6 +77,8 @@ export const API = {
   'GET /api/openapi.json': { answer: openApi },
   'GET /api/shop': { answer: shopAnswer },
   'POST /api/shop': { body: openShopRequest, answer: sessionAnswer, status: 201 },
+  'GET /api/shop/data': { answer: changeShopRequest },
+  'POST /api/shop/data': { body: changeShopRequest, answer: changeShopRequest },
   'POST /api/session': { body: sessionRequest, answer: sessionAnswer },
   'DELETE /api/session': { answer: z.null(), status: 204 },
   'GET /api/people': { answer: peopleAnswer },
@@ -117,6 +121,10 @@ export const API = {
   },
   'GET /api/engines/:id/cautions': { params: id, answer: cautionsAnswer },
   'POST /api/engines/:id/cautions': { params: id, body: z.object({ stage: stageSchema }), answer: cautionsAnswer },
+  // The body is the file itself, byte for byte.
+  'POST /api/engines/:id/pictures': { params: id, query: pictureQuery, answer: pictureSchema, status: 201 },
+  'GET /api/pictures/:sha256': { params: z.object({ sha256: z.string() }) },
+  'POST /api/shop/letterhead': { answer: letterheadAnswer, status: 201 },
   'GET /api/engines/:id/papers/:kind': { params: id.extend({ kind: z.string() }), answer: papersAnswer },
   'POST /api/engines/:id/papers/:kind': {
     params: id.extend({ kind: z.string() }),

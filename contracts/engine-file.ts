@@ -3,6 +3,7 @@ import { LIVES } from '../core/sheet/acts.js';
 import { stageSchema } from './catalogue.js';
 import { engineAnswer } from './engine.js';
 import { paperSchema } from './papers/papers.js';
+import { pictureSchema } from './picture.js';
 import { dispositionSchema, readingSchema } from './reading.js';
 import { recordSummary } from './record.js';
 
@@ -26,6 +27,7 @@ const actSchema = z.discriminatedUnion('kind', [
     by: z.string(),
     at: z.string(),
   }),
+  pictureSchema.extend({ kind: z.literal('picture'), at: z.string() }),
 ]);
 
 /** The newest signature, and how much was filed since that a record would hold. */

@@ -68,6 +68,13 @@ export const ERRORS = {
   'record.not-found': { status: 404, message: 'There is no such record.' },
   'record.flag-open': { status: 409, message: 'A value out of its limits is not dealt with.' },
   'record.missing': { status: 409, message: 'Something required was not measured and is not accepted as missing.' },
+  'record.second-person': {
+    status: 403,
+    message: 'You measured or accepted something on this engine; the shop has somebody else sign it.',
+  },
+  'picture.unreadable': { status: 422, message: 'This is no picture that can be read: a JPEG, PNG or WebP is.' },
+  'picture.unknown-place': { status: 422, message: 'This engine has no such place.' },
+  'picture.not-found': { status: 404, message: 'There is no such picture.' },
   'calc.impossible': { status: 422, message: 'This cannot be computed.' },
   'work.too-long': { status: 503, message: 'This took longer than it may and was stopped. Nothing was saved.' },
   'server.busy': { status: 503, message: 'Too much is waiting already. Nothing was saved; try again in a moment.' },

@@ -1,11 +1,14 @@
 import { z } from 'zod';
 import type { BuildRecord } from '../core/record/build-record.js';
+import { list } from './list.js';
 import { paperSchema } from './papers/papers.js';
+import { pictureSchema } from './picture.js';
 import { specSetSchema } from './catalogue.js';
 import { engineShape } from './engine-shape.js';
 import { camCardSchema } from './papers/cam-card.js';
 import { lobeSweepSchema } from './papers/lobe-sweep.js';
 import { flagSchema, readingAnswer, readingSchema, sheetRowSchema } from './reading.js';
+import { PAPERS } from './shop-data.js';
 import { idSchema, reason } from './text.js';
 
 const signatory = z.object({ handle: z.string(), name: z.string() });
@@ -17,7 +20,14 @@ export const buildRecordSchema = z.object({
   formulas: z.string(),
   id: z.uuid(),
   revision: z.number().int(),
-  shop: z.object({ name: z.string(), verifyAddress: z.string() }),
+  shop: z.object({
+    name: z.string(),
+    verifyAddress: z.string(),
+    address: z.string().optional(),
+    paper: z.enum(PAPERS).optional(),
+    timeZone: z.string().optional(),
+    letterhead: z.string().optional(),
+  }),
   engine: z.object({ id: z.uuid(), tag: z.string(), title: z.string(), customer: z.string(), ...engineShape }),
   builders: z.array(signatory),
   lead: signatory,
@@ -30,6 +40,7 @@ export const buildRecordSchema = z.object({
   camCard: camCardSchema.nullable(),
   sweeps: z.array(lobeSweepSchema),
   papers: z.array(paperSchema),
+  pictures: z.array(pictureSchema.extend({ shown: z.literal(true).optional() })).optional(),
   auditHead: z.string(),
   statement: z.string(),
 }) satisfies z.ZodType<BuildRecord>;
@@ -48,6 +59,8 @@ export const signRequest = z
     id: idSchema.optional(),
     missing: z.literal('accepted').optional(),
     reason: reason.optional(),
+    /** Ids of the pictures that the PDF shows. */
+    pictures: list(idSchema, { most: 24, of: ['picture', 'pictures'] }).optional(),
   })
   .refine((asked) => asked.missing === undefined || asked.reason !== undefined, {
     path: ['reason'],

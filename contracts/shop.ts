@@ -12,6 +12,12 @@ const handle = z
   .regex(/^[a-z][a-z0-9-]{1,23}$/, '2 to 24 small letters, digits or hyphens, a letter first');
 const pin = z.string().regex(/^\d{6,12}$/, '6 to 12 digits');
 const name = line(80);
+export const shopName = name;
+/** Where customers reach this Utex; it stands on every record, with the QR code. */
+export const verifyAddress = z
+  .url({ protocol: /^https?$/, error: 'an address that starts with http:// or https://' })
+  .max(200)
+  .transform((url) => url.replace(/\/+$/, ''));
 
 export const personSchema = z.object({ handle: z.string(), name: z.string(), role: roleSchema });
 export type Person = z.infer<typeof personSchema>;
@@ -25,15 +31,27 @@ export const sessionAnswer = z.object({ token: z.string(), person: personSchema,
 /** The first visit to an empty shop. */
 export const openShopRequest = z.object({
   shopName: name,
-  /** Where customers reach this Utex; it stands on every record, with the QR code. */
-  verifyAddress: z
-    .url({ protocol: /^https?$/, error: 'an address that starts with http:// or https://' })
-    .max(200)
-    .transform((url) => url.replace(/\/+$/, '')),
+  verifyAddress,
   owner: z.object({ handle, name, pin }),
 });
 
-export const shopAnswer = z.object({ open: z.boolean(), name: z.string().nullable(), person: personSchema.nullable() });
+/** What a bench must know before anybody has signed in on it. */
+const benchSchema = z.object({
+  /** Who works here; null where the owner has the names hidden. */
+  people: z.array(personSchema).nullable(),
+  idleMinutes: z.number().nullable(),
+  units: z.enum(['in', 'mm']).nullable(),
+  twoPeople: z.boolean(),
+  week: z.array(z.string()).nullable(),
+  closed: z.array(z.string()),
+});
+export type Bench = z.infer<typeof benchSchema>;
+export const shopAnswer = z.object({
+  open: z.boolean(),
+  name: z.string().nullable(),
+  person: personSchema.nullable(),
+  bench: benchSchema,
+});
 
 export const newPersonRequest = z.object({ handle, name, pin, role: roleSchema });
 

@@ -4,7 +4,7 @@ import { readConfig } from '../server/config.js';
 import { openShopFolder } from '../server/open-shop.js';
 import { refuseStart } from '../server/refuse-start.js';
 import { serve } from '../server/serve.js';
-import { findShop } from '../server/store/people-store.js';
+import { findShop } from '../server/store/shop-store.js';
 import { buildDemo, DemoClock } from './build-demo.js';
 import { DEMO_PEOPLE, DEMO_PIN, DEMO_SHOP } from './people.js';
 

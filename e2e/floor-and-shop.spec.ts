@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { signIn } from './hands.js';
+import { signIn, typeIn } from './hands.js';
 
 test('the floor shows the four engines of the shop, searches by key and opens with Enter', async ({ page }) => {
   await signIn(page, 'builder');
@@ -76,9 +76,7 @@ test('a new engine is refused field by field, and nothing typed is lost', async 
 
 test('a wrong PIN is told, and the handle stays', async ({ page }) => {
   await page.goto('/');
-  await page.getByLabel('Handle').fill('owner');
-  await page.getByLabel('PIN').fill('000000');
-  await page.keyboard.press('Enter');
+  await typeIn(page, 'owner', '000000');
   await expect(page.getByText('Handle and PIN do not belong together.')).toBeVisible();
   await expect(page.getByLabel('Handle')).toHaveValue('owner');
 });

@@ -8,6 +8,16 @@ const PIN = '246810';
 /** The cookies of whoever signed in last in each role: a PIN is made to take long, and most tests are not about it. */
 const signedIn = new Map<string, Awaited<ReturnType<ReturnType<Page['context']>['cookies']>>>();
 
+/** Signs in by handle and PIN, where the page to do so stands; whether names stand on it or not. */
+export async function typeIn(page: Page, handle: string, pin: string): Promise<void> {
+  await expect(page.getByLabel('PIN')).toBeVisible();
+  const byHandle = page.getByRole('button', { name: 'By handle' });
+  if (await byHandle.isVisible()) await byHandle.click();
+  await page.getByLabel('Handle').fill(handle);
+  await page.getByLabel('PIN').fill(pin);
+  await page.keyboard.press('Enter');
+}
+
 /** Somebody at a device, by hand where nobody of that role has signed in, or the session has ended since. */
 export async function signIn(page: Page, role: Role, to = '/'): Promise<void> {
   await page.context().addCookies(signedIn.get(role) ?? []);
@@ -16,9 +26,7 @@ export async function signIn(page: Page, role: Role, to = '/'): Promise<void> {
   const out = page.getByRole('button', { name: /^Sign out/ });
   await expect(asked.or(out)).toBeVisible();
   if (await asked.isVisible()) {
-    await page.getByLabel('Handle').fill(role);
-    await page.getByLabel('PIN').fill(PIN);
-    await page.keyboard.press('Enter');
+    await typeIn(page, role, PIN);
   }
   await expect(out).toBeVisible();
   signedIn.set(role, await page.context().cookies());
@@ -69,7 +77,10 @@ interface ReadingOnServer {
 export async function readingsOnServer(page: Page, id: string, taken: number): Promise<ReadingOnServer[]> {
   let readings: ReadingOnServer[] = [];
   const count = async () => {
-    ({ readings } = await (await page.request.get(`/api/engines/${id}/readings`)).json());
+    const answer = await page.request.get(`/api/engines/${id}/readings`);
+    // Not before whoever has just typed a PIN is in.
+    if (!answer.ok()) return answer.status();
+    ({ readings } = await answer.json());
     return readings.length;
   };
   await expect.poll(count).toBe(taken);

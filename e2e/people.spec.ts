@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { openEngine, signIn } from './hands.js';
+import { openEngine, signIn, typeIn } from './hands.js';
 
 test('somebody who is switched off in the middle of typing is out at once, and what was typed stays on the device', async ({
   page,
@@ -12,9 +12,7 @@ test('somebody who is switched off in the middle of typing is out at once, and w
 
   const bench = await (await browser.newContext()).newPage();
   await bench.goto('/');
-  await bench.getByLabel('Handle').fill(handle);
-  await bench.getByLabel('PIN').fill('424242');
-  await bench.keyboard.press('Enter');
+  await typeIn(bench, handle, '424242');
   await expect(bench.getByRole('button', { name: /^Sign out/ })).toBeVisible();
   const id = await openEngine(bench, 'setting');
   await bench.keyboard.type('0.041');
@@ -37,9 +35,7 @@ test('somebody who is switched off in the middle of typing is out at once, and w
 
   // Switched on again, the hand finds on its device what was typed.
   await page.request.post(`/api/people/${handle}`, { data: { role: 'builder' } });
-  await bench.getByLabel('Handle').fill(handle);
-  await bench.getByLabel('PIN').fill('424242');
-  await bench.keyboard.press('Enter');
+  await typeIn(bench, handle, '424242');
   await expect.poll(async () => (await (await page.request.get(`/api/engines/${id}/readings`)).json()).readings.length).toBe(2); // prettier-ignore
 });
 
@@ -50,9 +46,7 @@ test('one’s own PIN is changed by key, a wrong one told beside its field', asy
   await page.context().clearCookies();
   await page.evaluate(() => localStorage.clear());
   await page.goto('/people');
-  await page.getByLabel('Handle').fill(handle);
-  await page.getByLabel('PIN').fill('424242');
-  await page.keyboard.press('Enter');
+  await typeIn(page, handle, '424242');
   const form = page.getByRole('form', { name: 'Your own PIN' });
   await form.getByLabel('Your PIN until now').fill('111111');
   await page.keyboard.press('Tab');

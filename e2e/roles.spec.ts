@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { ENGINE_PLACES } from '../web/places/stages.js';
-import { goTo, key, openEngine, readingsOnServer, signIn } from './hands.js';
+import { goTo, key, openEngine, readingsOnServer, signIn, typeIn } from './hands.js';
 
 const engineId = async (page: Page, tag: string) => {
   const { engines } = await (await page.request.get(`/api/engines?search=${tag}`)).json();
@@ -79,9 +79,7 @@ test('a session that ran out asks for the PIN at the same address, and what was 
   await page.request.delete('/api/session');
   await key(page, '5/8');
   await expect(page.getByLabel('PIN')).toBeVisible();
-  await page.getByLabel('Handle').fill('builder');
-  await page.getByLabel('PIN').fill('246810');
-  await page.keyboard.press('Enter');
+  await typeIn(page, 'builder', '246810');
   await expect(page).toHaveURL(new RegExp(`${id}/setting$`));
   await expect(page.getByText('1 of 16')).toBeVisible();
   await readingsOnServer(page, id, 1);

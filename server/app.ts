@@ -20,6 +20,7 @@ import { engineRoutes } from './routes/engine-routes.js';
 import { guardRoutes } from './routes/guard.js';
 import { described, SECURITY_SCHEMES } from './routes/openapi.js';
 import { paperRoutes } from './routes/paper-routes.js';
+import { pictureRoutes } from './routes/picture-routes.js';
 import { recordRoutes } from './routes/record-routes.js';
 import { asFailure, refuse, refuseConnection, secured } from './routes/refusals.js';
 import { route } from './routes/route.js';
@@ -152,6 +153,7 @@ export async function buildApp({
     customerRoutes(api, context, engines);
     engineRoutes(api, context, engines, new Readings(context, engines));
     paperRoutes(api, context, engines);
+    pictureRoutes(api, context, engines);
     recordRoutes(api, context, engines);
     calcRoutes(api, context);
     route(api, 'GET /api/openapi.json', 'anyone', async () => app.swagger() as unknown as Record<string, unknown>);

@@ -84,6 +84,8 @@ const SAYS: Record<string, (body: Body) => string> = {
   'engine-data.filed': () => 'filed its figures',
   'parts.filed': () => 'filed its parts',
   'job.filed': () => 'filed promise and notes',
+  'picture.taken': ({ stage, place }) => `took a picture at ${text(stage).replace('-', ' ')}${place === 'engine' ? '' : `, ${spokenPlace(text(place))}`}`, // prettier-ignore
+  'letterhead.added': () => 'added a picture for the head of records',
   'record.signed': ({ revision }) => `signed revision ${text(revision)} of its record`,
   'record.downloaded': ({ revision, file }) => `downloaded revision ${text(revision)} as ${text(file)}`,
   'keys.published': () => 'published the keys that it signs with',

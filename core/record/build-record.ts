@@ -3,7 +3,8 @@ import type { LobeSweep } from '../cam/lobe-sweep.js';
 import type { Engine } from '../engine/engine.js';
 import { STANDING_CAUTION } from '../plan/cautions.js';
 import type { SpecSet } from '../plan/spec-sets.js';
-import { KEPT_TO_THE_SHOP, type EngineFile } from '../sheet/engine-file.js';
+import type { Picture } from '../sheet/acts.js';
+import { KEPT_TO_THE_SHOP, picturesOf, type EngineFile } from '../sheet/engine-file.js';
 import type { AppliedLimit, LimitSource } from '../sheet/limits.js';
 import { cardOf, sweepsOf, type Paper } from '../sheet/papers.js';
 import type { Reading } from '../sheet/reading.js';
@@ -36,7 +37,17 @@ export interface BuildRecord {
   formulas: string;
   id: string;
   revision: number;
-  shop: { name: string; verifyAddress: string };
+  shop: {
+    name: string;
+    verifyAddress: string;
+    address?: string;
+    /** The paper of the PDF; A4 unless it says otherwise. */
+    paper?: 'A4' | 'Letter';
+    /** In which the PDF tells its times; UTC unless it says otherwise. */
+    timeZone?: string;
+    /** SHA-256 of the picture at the head of the PDF. */
+    letterhead?: string;
+  };
   engine: Engine & { id: string; tag: string; title: string; customer: string };
   builders: Signatory[];
   lead: Signatory;
@@ -55,6 +66,8 @@ export interface BuildRecord {
   sweeps: LobeSweep[];
   /** Every other paper of the engine, whole. */
   papers: Paper[];
+  /** Pictures of the engine, each by the hash of its JPEG; `shown` on those that the PDF shows. Left out where there are none. */
+  pictures?: (Omit<Picture, 'at'> & { shown?: true })[];
   /** SHA-256 of the newest act of the shop when what is signed was read: an end of that chain that goes missing shows by it. */
   auditHead: string;
   statement: string;
@@ -75,6 +88,8 @@ export interface RecordInput {
   wordSource: (source: LimitSource) => string;
   /** Given when the lead accepts, with the signature, all that is missing. */
   acceptMissing?: { reason: string };
+  /** Ids of the pictures that the PDF shows. */
+  showPictures?: string[];
 }
 
 export type RecordRefusal =
@@ -97,6 +112,11 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
   const unanswered = sheet.missing.filter((missing) => !missing.disposition);
   if (unanswered.length > 0 && !acceptMissing) return { ok: false, code: 'missing', at: unanswered };
 
+  const shown = new Set(input.showPictures);
+  const pictures = picturesOf(file).map(({ at, ...picture }) => ({
+    ...picture,
+    ...(shown.has(picture.id) ? { shown: true as const } : {}),
+  }));
   const takers = new Set(file.readings.map((reading) => reading.by));
   return {
     ok: true,
@@ -127,6 +147,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       camCard: cardOf(file)?.printed ?? null,
       sweeps: sweepsOf(file),
       papers: file.papers.filter(({ kind }) => !OWN_FIELDS.includes(kind) && !KEPT_TO_THE_SHOP.papers.includes(kind)),
+      ...(pictures.length > 0 ? { pictures } : {}),
       auditHead: input.auditHead,
       statement: STANDING_CAUTION,
     },

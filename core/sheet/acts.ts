@@ -56,12 +56,29 @@ export interface LifeChange {
   at: string;
 }
 
+/** A picture was taken at a place of the engine; its bytes stand by themselves, under their hash. */
+export interface Picture {
+  id: string;
+  /** Where it was taken: a stage of the measuring, or at the engine's intake. */
+  stage: Stage | 'intake';
+  place: string;
+  caption?: string;
+  /** SHA-256 of the JPEG as it is shown. */
+  sha256: string;
+  width: number;
+  height: number;
+  takenAt: string;
+  by: string;
+  at: string;
+}
+
 /** What people did about an engine besides measuring it, in the order in which they did it. */
 export type Act =
   | ({ kind: 'disposition' } & Disposition)
   | ({ kind: 'caution' } & Acknowledgement)
   | ({ kind: 'spec-set' } & SpecMove)
-  | ({ kind: 'life' } & LifeChange);
+  | ({ kind: 'life' } & LifeChange)
+  | ({ kind: 'picture' } & Picture);
 
 const same = (a: number | null | undefined, b: number | null | undefined) =>
   a == null || b == null ? a == b : sameValue(a, b);

@@ -1,7 +1,7 @@
 import type { Engine } from '../engine/engine.js';
 import type { Stage } from '../plan/measure.js';
 import type { SpecSet } from '../plan/spec-sets.js';
-import type { Act, Disposition } from './acts.js';
+import type { Act, Disposition, Picture } from './acts.js';
 import type { Paper } from './papers.js';
 import type { Reading } from './reading.js';
 
@@ -39,6 +39,14 @@ export const dispositionsOf = ({ acts }: Pick<EngineFile, 'acts'>): Disposition[
     return [disposition];
   });
 
+/** The pictures of an engine, in the order in which they came. */
+export const picturesOf = ({ acts }: Pick<EngineFile, 'acts'>): Picture[] =>
+  acts.flatMap((act) => {
+    if (act.kind !== 'picture') return [];
+    const { kind, ...picture } = act;
+    return [picture];
+  });
+
 /** The stages whose cautions were read on this engine. */
 export const acknowledgedOf = ({ acts }: Pick<EngineFile, 'acts'>): Stage[] => [
   ...new Set(acts.flatMap((act) => (act.kind === 'caution' ? [act.stage] : []))),
@@ -46,3 +54,10 @@ export const acknowledgedOf = ({ acts }: Pick<EngineFile, 'acts'>): Stage[] => [
 
 /** Whether everything that was filed on this engine stands on its newest record. */
 export const isSigned = ({ signed }: Pick<EngineFile, 'signed'>): boolean => signed !== null && signed.since === 0;
+
+/** Who measured on this engine, or accepted a value on it. */
+export const workedOn = ({ readings, acts }: Pick<EngineFile, 'readings' | 'acts'>): Set<string> =>
+  new Set([
+    ...readings.map(({ by }) => by),
+    ...acts.flatMap((act) => (act.kind === 'disposition' && act.action === 'accepted' ? [act.by] : [])),
+  ]);

@@ -6,7 +6,7 @@ import { keyIdsOf } from '../record/keys.js';
 import type { Context } from '../services/context.js';
 import { readMarks } from '../store/backup-store.js';
 import { KEY_FILES } from '../store/folder.js';
-import { findShop } from '../store/people-store.js';
+import { findShop } from '../store/shop-store.js';
 import { writeBackup } from './backup-file.js';
 
 interface Asked {

@@ -16,13 +16,15 @@ import {
 import { tmpdir } from 'node:os';
 import { pipeline } from 'node:stream/promises';
 import { createGzip, gunzipSync, gzipSync } from 'node:zlib';
+import sharp from 'sharp';
 import tar from 'tar-stream';
 import { join } from 'node:path';
 import type { Backups } from '../../contracts/backup.js';
 import { openShopFolder, type OpenShop } from '../open-shop.js';
 import { Engines } from '../services/engines.js';
 import { checkAudit } from '../store/check-audit.js';
-import { readMarks } from '../store/backup-store.js';
+import { BACKED_UP, readMarks } from '../store/backup-store.js';
+import { TABLES } from '../store/tables.js';
 import { findPdf, findJws } from '../store/record-store.js';
 import { runProgram, startServer } from '../test-process.js';
 import { copyNewShop, openEngine, openTestShop, TEST_PIN, typed, type TestShop } from '../test-shop.js';
@@ -47,6 +49,24 @@ beforeAll(async () => {
   });
   await post('cam-card', { unit: 'in', checkAt: 'lobe', checkLift: 0.05 });
   await post('cautions', { stage: 'setting' });
+  await shop.as('builder')('POST', '/api/customers', {
+    id: randomUUID(),
+    name: 'Fenwater Racing',
+    phone: '01632 960 114',
+  });
+  const { body: said } = await shop.as('owner')<object>('GET', '/api/shop/data');
+  await shop.as('owner')('POST', '/api/shop/data', { ...said, currency: 'EUR' });
+  const png = await sharp({ create: { width: 30, height: 20, channels: 3, background: 'teal' } })
+    .png()
+    .toBuffer();
+  const where = new URLSearchParams({
+    id: randomUUID(),
+    stage: 'setting',
+    place: '1I',
+    takenAt: '2026-11-24T08:00:00Z',
+  });
+  const picture = await shop.as('builder')('POST', `/api/engines/${engine}/pictures?${where}`, png);
+  expect(picture.status).toBe(201);
   record = (await post('records', { missing: 'accepted', reason: 'Only these were asked for' }, 'lead')).body.id;
   await post('readings', { readings: [typed('preload-turns', '3I', '2', 'turn')] });
   await post(
@@ -55,6 +75,10 @@ beforeAll(async () => {
     'lead',
   );
 });
+test('holds every table that the chain vouches for, and the chain', () => {
+  expect([...BACKED_UP].sort()).toEqual([...Object.keys(TABLES), 'audit'].sort());
+});
+
 afterAll(async () => {
   await shop.close();
   rmSync(beside, { recursive: true, force: true });

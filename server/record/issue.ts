@@ -5,6 +5,7 @@ import { buildRecord, type BuildRecord, type RecordInput, type RecordRefusal } f
 import { signRecord } from './jws.js';
 import type { SigningKeys } from './keys.js';
 import { renderPdf } from './pdf.js';
+import type { Images } from './pdf-pictures.js';
 import { signPdf } from './pdf-signature.js';
 import { summaryOf } from './summary.js';
 
@@ -21,15 +22,19 @@ export interface IssuedFiles {
 }
 
 /** Signs a record as JSON and as PDF. The same record gives the same bytes. */
-export async function signFiles(record: BuildRecord, keys: SigningKeys): Promise<IssuedFiles> {
+export async function signFiles(record: BuildRecord, images: Images, keys: SigningKeys): Promise<IssuedFiles> {
   const json = await signRecord(record, keys);
-  const pdf = await signPdf(await renderPdf(record, json), keys);
+  const pdf = await signPdf(await renderPdf(record, json, images), keys);
   const pdfSha256 = createHash('sha256').update(pdf).digest('hex');
   return { ok: true, summary: summaryOf(record, json.fingerprint), jws: json.jws, pdf, pdfSha256 };
 }
 
 /** Builds a record and signs it, or says what stands in the way. */
-export async function issueRecord(input: RecordToIssue, keys: SigningKeys): Promise<IssuedFiles | RecordRefusal> {
+export async function issueRecord(
+  input: RecordToIssue,
+  images: Images,
+  keys: SigningKeys,
+): Promise<IssuedFiles | RecordRefusal> {
   const built = buildRecord({ ...input, wordSource });
-  return built.ok ? signFiles(built.record, keys) : built;
+  return built.ok ? signFiles(built.record, images, keys) : built;
 }

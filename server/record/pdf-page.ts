@@ -1,9 +1,10 @@
 import { createRequire } from 'node:module';
-import { UTCDate } from '@date-fns/utc';
+import { TZDate } from '@date-fns/tz';
 import { format } from 'date-fns/format';
 import PDFDocument from 'pdfkit';
 import { MARK_INK, PALETTE } from '../../core/drawing/palette.js';
 import { MARK_SHAPES } from '../../core/drawing/verdict-mark.js';
+import type { BuildRecord } from '../../core/record/build-record.js';
 import type { Mark } from '../../core/judge/mark.js';
 import { openStructure, ornament, part, together } from './pdf-tags.js';
 
@@ -28,8 +29,19 @@ type FontName = keyof typeof FONT_FILES;
 
 export type Doc = InstanceType<typeof PDFDocument>;
 
+/** Letter in points: wider than A4 and shorter. */
+const LETTER = { width: 612, height: 792 };
+
+/** Everything is laid out on A4; on Letter it is drawn a little smaller, in the middle of the sheet. */
+function onLetter(doc: Doc): void {
+  const scale = LETTER.height / PAGE.height;
+  const page = doc.page as unknown as { dictionary: { data: { MediaBox: number[] } } };
+  page.dictionary.data.MediaBox = [0, 0, LETTER.width, LETTER.height];
+  doc.transform(scale, 0, 0, scale, (LETTER.width - scale * PAGE.width) / 2, PAGE.height - LETTER.height);
+}
+
 /** An empty document whose bytes hang on its contents alone: its dates are given, nothing in it is random. */
-export function openDocument(title: string, author: string, at: Date): Doc {
+export function openDocument(title: string, author: string, at: Date, paper: 'A4' | 'Letter' = 'A4'): Doc {
   const doc = new PDFDocument({
     size: 'A4',
     pdfVersion: '1.7',
@@ -40,6 +52,10 @@ export function openDocument(title: string, author: string, at: Date): Doc {
     displayTitle: true,
     info: { Title: title, Author: author, Creator: 'Utex', Producer: 'Utex', CreationDate: at, ModDate: at },
   });
+  if (paper === 'Letter') {
+    onLetter(doc);
+    doc.on('pageAdded', () => onLetter(doc));
+  }
   for (const [name, file] of Object.entries(FONT_FILES)) doc.registerFont(name, require.resolve(file));
   openStructure(doc);
   return doc;
@@ -182,4 +198,5 @@ export function title(doc: Doc, text: string, y: number): number {
 }
 
 /** A day, as it is written. */
-export const dateOf = (iso: string) => format(new UTCDate(iso), 'd MMMM yyyy');
+export const dateOf = (iso: string, { shop }: Pick<BuildRecord, 'shop'>) =>
+  format(new TZDate(iso, shop.timeZone ?? 'UTC'), 'd MMMM yyyy');

@@ -1,6 +1,5 @@
 import { wordLimit } from '../../contracts/wording/limit.js';
 import { lobeAnalyse } from '../../core/cam/lobe-analyse.js';
-import type { LobeSweep } from '../../core/cam/lobe-sweep.js';
 import { completeCard } from '../../core/cam/cam-card.js';
 import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
 import { cylindersOf } from '../../core/engine/engine.js';
@@ -13,6 +12,7 @@ import { recordedMark } from '../../core/record/recorded-mark.js';
 import { fromCanonical, toCanonical } from '../../core/units/units.js';
 import { formatValue } from '../../core/units/format.js';
 import { DIAL_UNCERTAINTY_IN } from '../../contracts/calc-lobe.js';
+import { fitted } from './pdf-fitted.js';
 import { dateOf, drawTable, INK, INNER, PAGE, roomFor, title, write, type Cell, type Doc } from './pdf-page.js';
 
 /** How a row of the tables is called: the place without its cylinder, which stands above. */
@@ -67,7 +67,8 @@ function camCard(doc: Doc, record: BuildRecord, startY: number): number {
 }
 
 /** What each swept lobe tells; the points themselves stand in the JSON record. */
-function sweptLobes(doc: Doc, sweeps: LobeSweep[], startY: number): number {
+function sweptLobes(doc: Doc, record: BuildRecord, startY: number): number {
+  const { sweeps } = record;
   if (sweeps.length === 0) return startY;
   const y = title(doc, 'Swept lobes', startY + 16);
   const rows = sweeps.map((sweep): Cell[] => {
@@ -79,7 +80,7 @@ function sweptLobes(doc: Doc, sweeps: LobeSweep[], startY: number): number {
       `${peak.lift.toFixed(unit === 'in' ? 4 : 3)} ${unit}`,
       `${centrelineByArea.toFixed(2)}°`.replace('-', '−'),
       `${asymmetryDeg.toFixed(2)}°`.replace('-', '−'),
-      `${sweep.points.length} points by ${sweep.by}, ${dateOf(sweep.at)}`,
+      `${sweep.points.length} points by ${sweep.by}, ${dateOf(sweep.at, record)}`,
     ];
   });
   return drawTable(
@@ -130,14 +131,14 @@ export function tables(doc: Doc, record: BuildRecord): void {
     );
   }
 
-  y = sweptLobes(doc, record.sweeps, camCard(doc, record, y));
+  y = fitted(doc, record, sweptLobes(doc, record, camCard(doc, record, y)));
   y = title(doc, 'What was out of its limits, and what was done', y + 16);
   const dealt = record.dealtWith.map((flag): Cell[] => [
     spokenPlace(flag.place),
     `${measureOf(flag.measure).title}: ${formatValue(flag.value, flagUnit(record, flag))}, ${flag.verdict}`,
     flag.disposition ? flag.disposition.action : 're-measured',
     flag.disposition
-      ? `${flag.disposition.reason} (${flag.disposition.by}, ${dateOf(flag.disposition.at)})`
+      ? `${flag.disposition.reason} (${flag.disposition.by}, ${dateOf(flag.disposition.at, record)})`
       : 'A later reading lies within the limits.',
   ]);
   if (dealt.length === 0) {
@@ -196,7 +197,7 @@ export function tables(doc: Doc, record: BuildRecord): void {
           name,
           options ? options[reading.value] : formatValue(reading.value, reading.unit),
           reading.by,
-          dateOf(reading.takenAt),
+          dateOf(reading.takenAt, record),
         ];
       }),
       y,

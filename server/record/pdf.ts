@@ -7,6 +7,7 @@ import { attachJson, makeRoom } from './pdf-signature.js';
 import { drawMap } from './pdf-map.js';
 import { dateOf, hairline, INK, INNER, openDocument, PAGE, write, type Doc } from './pdf-page.js';
 import { ornament, part } from './pdf-tags.js';
+import { drawLetterhead, drawPictures, type Images } from './pdf-pictures.js';
 import { tables } from './pdf-tables.js';
 import { drawTiming, TIMING_HEIGHT } from './pdf-timing.js';
 
@@ -31,7 +32,7 @@ function drawQr(doc: Doc, text: string, x: number, y: number, size: number): voi
 }
 
 /** The page for the frame: who, what, the engine with its values, the signature, the way to verify. */
-function frontPage(doc: Doc, record: BuildRecord, fingerprint: string): void {
+function frontPage(doc: Doc, record: BuildRecord, fingerprint: string, images: Images): void {
   const { margin, width, height } = PAGE;
   ornament(doc, () => {
     for (const [inset, line] of [
@@ -46,6 +47,11 @@ function frontPage(doc: Doc, record: BuildRecord, fingerprint: string): void {
   });
 
   write(doc, record.shop.name, margin, 52, { font: 'head', size: 15, colour: INK.dye });
+  if (record.shop.address) {
+    const beside = margin + doc.font('head').fontSize(15).widthOfString(record.shop.name) + 14;
+    const line = record.shop.address.replace(/\s*\n\s*/g, ', ');
+    write(doc, line, beside, 57, { size: 8.5, colour: INK.steel, width: margin + INNER - 90 - beside });
+  }
   write(doc, 'Build record', margin, 76, { font: 'head', size: 34, tag: 'H1' });
   write(doc, `Revision ${record.revision}`, margin, 60, {
     font: 'figure',
@@ -54,13 +60,14 @@ function frontPage(doc: Doc, record: BuildRecord, fingerprint: string): void {
     width: INNER,
     align: 'right',
   });
-  write(doc, dateOf(record.signedAt), margin, 74, {
+  write(doc, dateOf(record.signedAt, record), margin, 74, {
     font: 'figure',
     size: 9,
     colour: INK.steel,
     width: INNER,
     align: 'right',
   });
+  drawLetterhead(doc, record, images);
   hairline(doc, margin, 122, margin + INNER);
 
   const facts: [string, string][] = [
@@ -101,16 +108,23 @@ function frontPage(doc: Doc, record: BuildRecord, fingerprint: string): void {
 /**
  * The record on paper, with its signed JSON attached and room for the signature of the whole. The same record gives the
  * same bytes.
+ *
+ * @param images the pictures that it shows, and that at its head
  */
-export async function renderPdf(record: BuildRecord, { jws, fingerprint }: SignedJson): Promise<Buffer> {
+export async function renderPdf(
+  record: BuildRecord,
+  { jws, fingerprint }: SignedJson,
+  images: Images,
+): Promise<Buffer> {
   const name = `Build record ${record.engine.tag}, revision ${record.revision}`;
-  const doc = openDocument(name, record.shop.name, new Date(record.signedAt));
+  const doc = openDocument(name, record.shop.name, new Date(record.signedAt), record.shop.paper);
   const chunks: Buffer[] = [];
   doc.on('data', (chunk: Buffer) => chunks.push(chunk));
   const finished = new Promise<Buffer>((resolve) => doc.on('end', () => resolve(Buffer.concat(chunks))));
 
-  frontPage(doc, record, fingerprint);
+  frontPage(doc, record, fingerprint, images);
   tables(doc, record);
+  drawPictures(doc, record, images);
   const { count } = doc.bufferedPageRange();
   for (let index = 1; index < count; index++) {
     doc.switchToPage(index);

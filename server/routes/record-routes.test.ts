@@ -158,7 +158,7 @@ describe('the record', () => {
     const { json, pdf } = await signedFiles();
     const payload = Buffer.from(JSON.parse(json.toString()).payload, 'base64url');
     const record = buildRecordSchema.parse(JSON.parse(payload.toString()));
-    const again = await signFiles(record, shop.context.keys);
+    const again = await signFiles(record, {}, shop.context.keys);
     expect(again.jws).toBe(json.toString());
     expect(Buffer.from(again.pdf).equals(pdf)).toBe(true);
   });

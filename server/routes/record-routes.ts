@@ -37,9 +37,10 @@ export function recordRoutes(app: App, context: Context, engines: Engines): void
   const signing = new Signing(context, engines);
 
   route(app, 'POST /api/engines/:id/records', SIGNING, async ({ params, person, body }) => {
-    const { id: made, missing, reason } = body ?? {};
+    const { id: made, missing, reason, pictures } = body ?? {};
     return signing.sign(params.id, person, {
       ...(made === undefined ? {} : { id: made }),
+      ...(pictures ? { showPictures: pictures } : {}),
       ...(missing ? { acceptMissing: { reason: reason! } } : {}),
     });
   });

@@ -52,7 +52,8 @@ export const secured = helmet({
       defaultSrc: ["'self'"],
       // MUI's styling writes style elements while it runs.
       styleSrc: ["'self'", "'unsafe-inline'"],
-      imgSrc: ["'self'", 'data:'],
+      // A picture that only this device has yet is shown from its memory.
+      imgSrc: ["'self'", 'data:', 'blob:'],
       fontSrc: ["'self'"],
       workerSrc: ["'self'"],
       objectSrc: ["'none'"],

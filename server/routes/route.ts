@@ -57,7 +57,10 @@ export function route<Key extends ApiKey>(
   key: Key,
   asks: Asks,
   handle: (asked: Asked<Key>) => Promise<Given<Key>>,
-  config: { rateLimit?: { max: number; timeWindow: string }; console?: boolean } = {},
+  {
+    bodyLimit,
+    ...config
+  }: { rateLimit?: { max: number; timeWindow: string }; console?: boolean; bodyLimit?: number } = {},
 ): void {
   const [method, url] = key.split(' ') as [HTTPMethods, string];
   const { params, query, body, answer, status = 200 }: ApiRow = API[key];
@@ -66,6 +69,7 @@ export function route<Key extends ApiKey>(
   app.route({
     method,
     url,
+    ...(bodyLimit === undefined ? {} : { bodyLimit }),
     config: { asks, ...(asks === 'anyone' ? { rateLimit: OPEN_RATE } : {}), ...config },
     schema: { ...schema, ...(answer ? { response: { [status]: answer } } : {}) },
     async handler(request, reply) {

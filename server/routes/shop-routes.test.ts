@@ -1,3 +1,5 @@
+import type { Bench } from '../../contracts/shop.js';
+import type { ChangeShop } from '../../contracts/shop-data.js';
 import { SESSION_MS, TRIES } from '../services/sessions.js';
 import { WINDOW_MS } from '../services/tries.js';
 import { asker, openEngine, openTestShop, TEST_PIN, typed, type TestShop } from '../test-shop.js';
@@ -109,6 +111,62 @@ describe('who may do what is decided on the server', () => {
       shopName: 'Another', verifyAddress: 'http://x.test', owner: { handle: 'me', name: 'Me', pin: TEST_PIN },
     }); // prettier-ignore
     expect([again.status, again.body.error.code]).toEqual([409, 'shop.already-open']);
+  });
+});
+
+describe('what the shop says about itself', () => {
+  type Said = ChangeShop;
+  const said = async () => (await shop.as('builder')<Said>('GET', '/api/shop/data')).body;
+  const file = async (change: Partial<Said>) => shop.as('owner')<Said>('POST', '/api/shop/data', { ...(await said()), ...change }); // prettier-ignore
+  const bench = async () => (await shop.as('stranger')<{ name: string; bench: Bench }>('GET', '/api/shop')).body;
+
+  test('is nothing until it is said, and nothing is guessed', async () => {
+    expect(await said()).toMatchObject({ address: '', currency: null, timeZone: null, week: null, idleMinutes: null });
+  });
+
+  test('is changed by the owner: a new name stands from then on, and the log tells which parts', async () => {
+    const { status, body } = await file({ name: 'Marram & Daughter', currency: 'EUR', week: ['mon', 'tue'] });
+    expect([status, body.name]).toEqual([200, 'Marram & Daughter']);
+    expect((await bench()).name).toBe('Marram & Daughter');
+    const [act] = await shop.context.database.query<{ body: string }>(`select body from audit where act = 'shop.changed' order by seq desc limit 1`); // prettier-ignore
+    expect(JSON.parse(act.body).parts.sort()).toEqual(['currency', 'name', 'week']);
+    // The same again is no change.
+    await file({});
+    const acts = await shop.context.database.query(`select 1 from audit where act = 'shop.changed'`);
+    expect(acts).toHaveLength(1);
+    expect((await shop.as('lead')('POST', '/api/shop/data', await said())).status).toBe(403);
+  });
+
+  test('with a day, a zone or minutes that cannot be names the field', async () => {
+    for (const [field, value] of [
+      ['timeZone', 'Mars/Olympus'],
+      ['idleMinutes', 0],
+      ['currency', 'euro'],
+      ['letterhead', 'x'],
+    ] as const) {
+      // prettier-ignore
+      const { status, body } = await file({ [field]: value });
+      expect([status, body.error.issues[0].path]).toEqual([422, field]);
+    }
+  });
+
+  test('the names stand where one signs in, unless the owner has them hidden', async () => {
+    expect((await bench()).bench.people!.map(({ handle }) => handle)).toContain('builder');
+    await file({ showNames: false });
+    expect((await bench()).bench.people).toBeNull();
+    await file({ showNames: true });
+  });
+
+  test('who measured or accepted something does not sign it, where the shop asks for two people', async () => {
+    const id = await openEngine(shop, { layout: 'single', specSet: 'shop-solid' });
+    await shop.as('lead')('POST', `/api/engines/${id}/readings`, { readings: [typed('crank-end-play', 'engine', '0.006', 'in')] }); // prettier-ignore
+    await file({ twoPeople: true });
+    const sign = (who: 'lead' | 'owner') => shop.as(who)('POST', `/api/engines/${id}/records`, { missing: 'accepted', reason: 'As it stands' }); // prettier-ignore
+    const alone = await sign('lead');
+    expect([alone.status, alone.body.error.code]).toEqual([403, 'record.second-person']);
+    expect((await sign('owner')).status).toBe(201);
+    await file({ twoPeople: false });
+    expect((await sign('lead')).status).toBe(201);
   });
 });
 

@@ -3,7 +3,9 @@ import type { Context } from '../services/context.js';
 import { addPerson, changePerson, openShop } from '../services/people.js';
 import type { From, Sessions } from '../services/sessions.js';
 import type { DiskState } from '../store/disk.js';
-import { findShop, listPeople } from '../store/people-store.js';
+import { benchOf, changeShop, shopOf } from '../services/shop.js';
+import { listPeople } from '../store/people-store.js';
+import { findShop } from '../store/shop-store.js';
 import type { App } from './app-type.js';
 import { COOKIE, tokenOf } from './guard.js';
 import { EVERYBODY, OWNER, route, type Asked } from './route.js';
@@ -54,8 +56,17 @@ export function shopRoutes(app: App, context: Context, sessions: Sessions, healt
   route(app, 'GET /api/shop', 'anyone', async ({ request }) => {
     const shop = await findShop(database);
     const token = tokenOf(request);
-    return { open: shop !== null, name: shop?.name ?? null, person: token ? await sessions.find(token) : null };
+    return {
+      open: shop !== null,
+      name: shop?.name ?? null,
+      person: token ? await sessions.find(token) : null,
+      bench: await benchOf(database),
+    };
   });
+
+  route(app, 'GET /api/shop/data', EVERYBODY, async () => shopOf(database));
+
+  route(app, 'POST /api/shop/data', OWNER, async ({ person, body }) => changeShop(context, person, body));
 
   const rateLimit = { max: 120, timeWindow: '1 minute' };
   route(

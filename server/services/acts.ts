@@ -48,6 +48,7 @@ export function isSameAct(known: { engineId: string; act: Act }, engineId: strin
   const saidOf = (act: Act) => {
     if (act.kind === 'caution') return [act.stage];
     if (act.kind === 'life') return [act.life, act.reason];
+    if (act.kind === 'picture') return [act.stage, act.place, act.sha256];
     if (act.kind === 'spec-set') return [act.specSet, act.version, act.reason];
     return [act.measure, act.place, act.action, act.reason];
   };

@@ -16,11 +16,10 @@ import {
   deleteSessionsOf,
   findKnown,
   findPinHash,
-  findShop,
   historyRow,
   personRows,
-  shopRow,
 } from '../store/people-store.js';
+import { findShop, shopRow } from '../store/shop-store.js';
 import type { Context } from './context.js';
 import { hashPin, pinFits } from './pins.js';
 import type { Sessions } from './sessions.js';

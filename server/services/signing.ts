@@ -1,15 +1,18 @@
 import pLimit from 'p-limit';
 import type { RecordSummary } from '../../contracts/record.js';
 import type { Person } from '../../contracts/shop.js';
-import type { EngineFile } from '../../core/sheet/engine-file.js';
+import { picturesOf, workedOn, type EngineFile } from '../../core/sheet/engine-file.js';
 import { Failure } from '../failure.js';
 import type { RecordToIssue } from '../record/issue.js';
+import type { Images } from '../record/pdf-pictures.js';
 import { LARGEST_FILE } from '../record/largest-file.js';
 import { headOf } from '../store/audit-log.js';
-import { isUniqueViolation } from '../store/database.js';
+import { isUniqueViolation, type Queries } from '../store/database.js';
 import { loadFile } from '../store/engine-file-store.js';
 import type { EngineRow } from '../store/engine-store.js';
-import { findShop, listPeople } from '../store/people-store.js';
+import { findPicture } from '../store/picture-store.js';
+import { listPeople } from '../store/people-store.js';
+import { findShop, findShopData } from '../store/shop-store.js';
 import {
   countFiledSince,
   coveredBy,
@@ -25,6 +28,8 @@ interface Asked {
   /** Made by whoever signs; without, the server makes one. */
   id?: string;
   acceptMissing?: { reason: string };
+  /** Ids of the pictures that the PDF shows. */
+  showPictures?: string[];
 }
 
 /**
@@ -47,9 +52,29 @@ function checkClock(now: Date, { readings, acts, papers, signed }: EngineFile): 
   throw new Failure('clock.behind', [{ path: 'signedAt', message: `it says ${now.toISOString()}` }], said);
 }
 
+/**
+ * Where the shop asks for two people, who measured or accepted a value does not sign the engine alone.
+ *
+ * @throws Failure record.second-person
+ */
+function checkSecondPerson({ handle }: Person, file: EngineFile): void {
+  if (workedOn(file).has(handle)) throw new Failure('record.second-person');
+}
+
+/** Pictures by their hash, as the PDF shows them. */
+async function readImages(queries: Queries, hashes: string[]): Promise<Images> {
+  const images: Images = {};
+  for (const sha256 of hashes) {
+    const bytes = await findPicture(queries, sha256);
+    if (bytes) images[sha256] = bytes;
+  }
+  return images;
+}
+
 /** What a signature is about to stand under, with how far what it covers has come. */
 interface Read {
   record: RecordToIssue;
+  images: Images;
   covered: RecordRow['covered'];
 }
 
@@ -68,7 +93,7 @@ export class Signing {
   /**
    * Signs the build record of an engine and keeps it. The same signature sent twice is signed once.
    *
-   * @throws Failure record.flag-open, record.missing, record.too-large, clock.behind, act.id-taken, engine.not-found
+   * @throws Failure record.flag-open, record.missing, record.too-large, record.second-person, clock.behind, act.id-taken, engine.not-found
    */
   async sign(engineId: string, by: Person, asked: Asked = {}): Promise<RecordSummary> {
     const row = await this.engines.inWork(engineId);
@@ -88,7 +113,11 @@ export class Signing {
   }
 
   /** Everything that the record is made from, as it stands at one moment. @throws Failure clock.behind */
-  private read(row: EngineRow, by: Person, { id = this.context.newId(), acceptMissing }: Asked): Promise<Read> {
+  private read(
+    row: EngineRow,
+    by: Person,
+    { id = this.context.newId(), acceptMissing, showPictures }: Asked,
+  ): Promise<Read> {
     const { clock, database } = this.context;
     return database.transaction(async (queries) => {
       await queries.query('set transaction isolation level repeatable read');
@@ -97,10 +126,19 @@ export class Signing {
       const file = await loadFile(queries, row);
       const now = clock.now();
       checkClock(now, file);
+      const said = await findShopData(queries);
+      if (said.twoPeople) checkSecondPerson(by, file);
       const record = {
         id,
         revision: (await newestRevision(queries, row.id)) + 1,
-        shop: { name: shop.name, verifyAddress: shop.verifyAddress },
+        shop: {
+          name: shop.name,
+          verifyAddress: shop.verifyAddress,
+          ...(said.address === '' ? {} : { address: said.address }),
+          ...(said.paper === 'A4' ? {} : { paper: said.paper }),
+          ...(said.timeZone === null ? {} : { timeZone: said.timeZone }),
+          ...(said.letterhead === null ? {} : { letterhead: said.letterhead }),
+        },
         engine: { id: row.id, tag: row.tag, title: row.title, customer: row.customer },
         file,
         people: (await listPeople(queries)).map(({ handle, name }) => ({ handle, name })),
@@ -108,15 +146,19 @@ export class Signing {
         signedAt: now.toISOString(),
         auditHead,
         acceptMissing,
+        showPictures,
       };
-      return { record, covered: await coveredBy(queries, row.id) };
+      const chosen = picturesOf(file).filter((picture) => showPictures?.includes(picture.id));
+      const wanted = [...chosen.map(({ sha256 }) => sha256), ...(said.letterhead === null ? [] : [said.letterhead])];
+      const images = await readImages(queries, wanted);
+      return { record, images, covered: await coveredBy(queries, row.id) };
     });
   }
 
   /** Freezes the sheet with its limits, and signs it as JWS and as PDF. @throws Failure record.* */
-  private async issue({ record, covered }: Read): Promise<RecordRow> {
+  private async issue({ record, images, covered }: Read): Promise<RecordRow> {
     const { keys, workers } = this.context;
-    const issued = await workers.run('shop', 'issueRecord', { record, keys });
+    const issued = await workers.run('shop', 'issueRecord', { record, images, keys });
     if (!issued.ok) {
       const issues = issued.at.map(({ measure, place }) => ({ path: place, message: `${measure} at ${place}` }));
       throw new Failure(`record.${issued.code}`, issues);

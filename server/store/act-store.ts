@@ -1,4 +1,4 @@
-import type { Act, Acknowledgement, Disposition, LifeChange, SpecMove } from '../../core/sheet/acts.js';
+import type { Act, Acknowledgement, Disposition, LifeChange, Picture, SpecMove } from '../../core/sheet/acts.js';
 import type { Queries } from './database.js';
 import type { Row } from './tables.js';
 
@@ -21,6 +21,10 @@ function partsOf(act: Act): { subject: string; reason: string | null; body: obje
     return { subject: `${specSet}@${version}`, reason, body: { specSet, version } };
   }
   if (act.kind === 'life') return { subject: act.life, reason: act.reason, body: { life: act.life } };
+  if (act.kind === 'picture') {
+    const { kind, id, by, at, ...body } = act;
+    return { subject: `${act.stage}@${act.place}`, reason: null, body };
+  }
   const { measure, place, action, readingId, about, reason } = act;
   return { subject: `${measure}@${place}`, reason, body: { measure, place, action, readingId, about } };
 }
@@ -31,6 +35,7 @@ function toAct({ kind, id, subject, reason, body, done_by: by, done_at }: Column
   if (kind === 'spec-set')
     return { kind, id, ...(body as Pick<SpecMove, 'specSet' | 'version'>), reason: reason!, by, at };
   if (kind === 'life') return { kind, id, life: (body as Pick<LifeChange, 'life'>).life, reason: reason!, by, at };
+  if (kind === 'picture') return { kind, id, ...(body as Omit<Picture, 'id' | 'by' | 'at'>), by, at };
   return { kind, id, ...(body as Omit<Disposition, 'id' | 'reason' | 'by' | 'at'>), reason: reason!, by, at };
 }
 

@@ -8,13 +8,13 @@ import { TABLES, type AuditedTable, type TableName } from './tables.js';
 
 /** The tables of a backup, in an order in which each refers only to those before it; the chain of acts last. */
 export const BACKED_UP = [
-  'shop', 'people', 'people_history', 'spec_sets', 'published_keys', 'engines', 'readings', 'papers', 'acts', 'records',
-  'audit',
+  'shop', 'people', 'people_history', 'shop_data', 'customers', 'pictures', 'spec_sets', 'published_keys', 'engines',
+  'readings', 'papers', 'acts', 'records', 'audit',
 ] as const satisfies readonly (TableName | 'audit')[]; // prettier-ignore
 export type BackedUp = (typeof BACKED_UP)[number];
 
 /** Rows of a page: some hundred kilobytes, or one record with its paper. */
-const PAGE: Partial<Record<BackedUp, number>> = { engines: 100, spec_sets: 20, records: 1 };
+const PAGE: Partial<Record<BackedUp, number>> = { engines: 100, spec_sets: 20, records: 1, pictures: 2 };
 const MOST = 300;
 
 /** How far a table had come: the last of its order, or the keys that were there. */

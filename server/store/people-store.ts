@@ -2,23 +2,6 @@ import type { KnownPerson, Person, Role } from '../../contracts/shop.js';
 import type { Queries } from './database.js';
 import type { Row } from './tables.js';
 
-export interface Shop {
-  name: string;
-  verifyAddress: string;
-}
-
-/** The shop as it is called now. */
-export async function findShop(queries: Queries): Promise<Shop | null> {
-  const [row] = await queries.query<{ name: string; verify_address: string }>(
-    'select name, verify_address from shop order by seq desc limit 1',
-  );
-  return row ? { name: row.name, verifyAddress: row.verify_address } : null;
-}
-
-export function shopRow(id: string, { name, verifyAddress }: Shop, openedAt: Date): Row {
-  return { table: 'shop', columns: { id, name, verify_address: verifyAddress, opened_at: openedAt } };
-}
-
 /** What somebody is called and may do from now on. */
 export function historyRow(id: string, person: KnownPerson, pinHash: string, at: Date, by: string): Row {
   const { handle, name, role } = person;

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { insertRow } from './tables.js';
-import { shopRow } from './people-store.js';
+import { shopRow } from './shop-store.js';
 import { AuditLog } from './audit-log.js';
 import { checkAudit } from './check-audit.js';
 import type { Database } from './database.js';

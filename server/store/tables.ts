@@ -24,6 +24,12 @@ const READING =
 
 export const TABLES = {
   shop: { key: ['id'], keyType: 'uuid', columns: ['id', 'name', 'verify_address', 'opened_at'], json: [], ordered: true },
+  shop_data: { key: ['id'], keyType: 'uuid', columns: 'id body at by'.split(' '), json: ['body'], ordered: true },
+  pictures: {
+    key: ['id'], keyType: 'uuid', json: [], ordered: true,
+    columns: 'id width height sha256 bytes received_at received_by'.split(' '),
+    read: { bytes: `encode(sha256(bytes), 'hex')` },
+  },
   people: { key: ['handle'], keyType: 'text', columns: ['handle', 'since'], json: [], ordered: false },
   people_history: { key: ['id'], keyType: 'uuid', columns: 'id handle name role pin_hash at by'.split(' '), json: [], ordered: true },
   customers: { key: ['id'], keyType: 'uuid', columns: 'id customer_id name body at by'.split(' '), json: ['body'], ordered: true },

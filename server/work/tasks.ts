@@ -8,7 +8,9 @@ import type { Engine } from '../../core/engine/engine.js';
 import { ImpossibleInput } from '../../core/impossible.js';
 import type { RecordRefusal } from '../../core/record/build-record.js';
 import type { IssuedFiles, RecordToIssue } from '../record/issue.js';
+import type { Images } from '../record/pdf-pictures.js';
 import type { Verified } from '../record/verify-file.js';
+import type { Jpeg } from '../store/picture-store.js';
 import type { PublishedKeys, SigningKeys } from '../record/keys.js';
 
 /** What came of a task that the trade may refuse. */
@@ -43,11 +45,16 @@ const TASKS = {
   /** What draws and signs paper is loaded where it is first needed: most work is arithmetic. */
   issueRecord: async ({
     record,
+    images,
     keys,
   }: {
     record: RecordToIssue;
+    images: Images;
     keys: SigningKeys;
-  }): Promise<IssuedFiles | RecordRefusal> => (await import('../record/issue.js')).issueRecord(record, keys),
+  }): Promise<IssuedFiles | RecordRefusal> => (await import('../record/issue.js')).issueRecord(record, images, keys),
+
+  encodePicture: async ({ file }: { file: Uint8Array }): Promise<Jpeg | null> =>
+    (await import('./encode-picture.js')).encodePicture(file),
 
   verifyFile: async ({ file, published }: { file: Uint8Array; published: PublishedKeys }): Promise<Verified> => {
     const bytes = Buffer.from(file.buffer, file.byteOffset, file.byteLength);

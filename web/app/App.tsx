@@ -4,6 +4,7 @@ import { ThemeProvider } from '@mui/material/styles';
 import { SnackbarProvider } from 'notistack';
 import { useEffect, useMemo, useState } from 'react';
 import { RouterProvider } from 'react-router';
+import { usePictureBox, whenSent } from '../state/picture-box.js';
 import { usePreferences } from '../state/preferences.js';
 import { useSession } from '../state/session.js';
 import { createShopDesk } from '../state/shop-desk.js';
@@ -19,7 +20,14 @@ export function App() {
   const [router] = useState(() => makeRouter(desk));
   useEffect(() => void ask(), [ask]);
   useEffect(() => {
-    const flush = () => void desk.getState().flush();
+    const flush = () => {
+      void desk.getState().flush();
+      void usePictureBox.getState().flush();
+    };
+    void usePictureBox.getState().load();
+    whenSent((engineId) => {
+      if (desk.getState().engineId === engineId) void desk.getState().reload();
+    });
     window.addEventListener('online', flush);
     return () => window.removeEventListener('online', flush);
   }, [desk]);

@@ -1,6 +1,7 @@
 import DarkModeOutlined from '@mui/icons-material/DarkModeOutlined';
 import LightModeOutlined from '@mui/icons-material/LightModeOutlined';
 import Logout from '@mui/icons-material/Logout';
+import SwitchAccountOutlined from '@mui/icons-material/SwitchAccountOutlined';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
 import { NavLink, Outlet } from 'react-router';
@@ -10,7 +11,8 @@ import { useSession } from '../state/session.js';
 import './shell.css';
 
 function Rail() {
-  const { person, signOut } = useSession();
+  const { person: known, status, signOut, lock } = useSession();
+  const person = status === 'locked' ? null : known;
   const { shade, toggleShade } = usePreferences();
   const engine = useDesk((state) => state.engine);
   const places = [
@@ -53,6 +55,17 @@ function Rail() {
           {shade === 'light' ? <DarkModeOutlined /> : <LightModeOutlined />}
         </IconButton>
       </Tooltip>
+      {person && (
+        <Tooltip title="Somebody else takes over" placement="right">
+          <IconButton
+            aria-label="Switch person"
+            onClick={() => void lock()}
+            sx={{ color: 'var(--brass)', width: 44, height: 44 }}
+          >
+            <SwitchAccountOutlined />
+          </IconButton>
+        </Tooltip>
+      )}
       {person && (
         <Tooltip title={`${person.name}, ${person.role}: sign out`} placement="right">
           <IconButton

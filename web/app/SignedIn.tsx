@@ -1,6 +1,7 @@
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { Outlet, useRevalidator } from 'react-router';
 import { useSession } from '../state/session.js';
+import { useIdleLock } from './use-idle-lock.js';
 
 const SignIn = lazy(async () => ({ default: (await import('../places/sign-in/SignIn.js')).SignIn }));
 const FirstVisit = lazy(async () => ({ default: (await import('../places/sign-in/FirstVisit.js')).FirstVisit }));
@@ -12,10 +13,10 @@ export function SignedIn() {
   const before = useRef(status);
   // Signed in at this very address: what it shows was refused until now.
   useEffect(() => {
-    if (status === 'signed-in' && (before.current === 'signed-out' || before.current === 'empty-shop'))
-      void revalidate();
+    if (status === 'signed-in' && before.current !== 'signed-in' && before.current !== 'asking') void revalidate();
     before.current = status;
   }, [status, person, revalidate]);
+  useIdleLock();
   switch (status) {
     case 'asking':
       return null;
@@ -39,6 +40,21 @@ export function SignedIn() {
         </Suspense>
       );
     case 'signed-in':
-      return <Outlet />;
+    case 'locked':
+      return (
+        <>
+          {/* What is typed stays there under the lock; another person's hands begin with nothing of it. */}
+          <div key={person?.handle} inert={status === 'locked'} aria-hidden={status === 'locked'}>
+            <Outlet />
+          </div>
+          {status === 'locked' && (
+            <div className="lock">
+              <Suspense>
+                <SignIn waiting={person} />
+              </Suspense>
+            </div>
+          )}
+        </>
+      );
   }
 }

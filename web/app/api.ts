@@ -68,6 +68,18 @@ export async function act<Key extends ApiKey>(key: Key, asked: Asked<Key> & { bo
 /** Hands in a file to be verified, byte for byte. @throws ApiError */
 export const verifyFile = (file: Blob): Promise<ApiAnswer<'POST /api/verify'>> => send('POST', '/api/verify', file);
 
+/** Sends a picture taken at a place of an engine, as its file is. @throws ApiError */
+export const sendPicture = (
+  engineId: string,
+  query: Given<ApiQuery<'POST /api/engines/:id/pictures'>>,
+  file: Blob,
+): Promise<ApiAnswer<'POST /api/engines/:id/pictures'>> =>
+  send('POST', pathOf('/api/engines/:id/pictures', { id: engineId }, query), file);
+
+/** Sends a picture for the head of the shop's records, as its file is. @throws ApiError */
+export const sendLetterhead = (file: Blob): Promise<ApiAnswer<'POST /api/shop/letterhead'>> =>
+  send('POST', '/api/shop/letterhead', file);
+
 async function send<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   const file = body instanceof Blob;
   let response: Response;

@@ -39,8 +39,14 @@ export const floorLoader = loads(({ request }) => {
     }),
   );
 });
-/** How the backups stand; null for whoever is not the owner. */
-export const backupsLoader = loads(() => ask('GET /api/backups').catch(unlessForbidden(null)));
+/** What the shop says and how its backups stand; null for whoever is not the owner. */
+export const shopLoader = loads(async () => {
+  const [shop, backups] = await Promise.all([
+    ask('GET /api/shop/data'),
+    ask('GET /api/backups').catch(unlessForbidden(null)),
+  ]);
+  return backups && { shop, backups };
+});
 /** Acts of the log, as the address narrows them; the tag of an engine is looked up first. */
 export const actsLoader = loads(async ({ request }) => {
   const asked = new URL(request.url).searchParams;

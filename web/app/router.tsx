@@ -5,7 +5,7 @@ import type { Desk } from '../state/desk.js';
 import { CannotBeShown } from './CannotBeShown.js';
 import {
   actsLoader,
-  backupsLoader,
+  shopLoader,
   fingerprintLoader,
   floorLoader,
   intakeLoader,
@@ -63,7 +63,7 @@ export const makeRouter = (desk: StoreApi<Desk>) =>
                 },
                 {
                   path: '/shop',
-                  loader: backupsLoader,
+                  loader: shopLoader,
                   lazy: async () => ({ Component: (await import('../places/shop/Shop.js')).Shop }),
                 },
                 {

@@ -15,6 +15,7 @@ import { VerdictMark } from '../drawings/VerdictMark.js';
 import { useDesk } from '../state/use-desk.js';
 import { Cautions, Hints, JustTaken, LimitNote, ReadHereBefore, sayDerived, StandingCaution } from './panel-parts.js';
 import './panel.css';
+import { Pictures } from './Pictures.js';
 import { saySpare } from './say-spare.js';
 import type { EntryState, Target } from './use-entry.js';
 
@@ -128,6 +129,7 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
         {children}
         <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
         <ReadHereBefore slot={slot} />
+        <Pictures stage={stage} place={slot.place} />
         <LimitNote limit={limit} of={measure.key} />
       </div>
       <StandingCaution stage={stage} />

@@ -5,10 +5,11 @@ import type { Measure } from '../../core/plan/measure.js';
 import { readEntry } from '../../core/plan/read-entry.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import { judgeNext, type Answer } from '../../core/sheet/answer.js';
-import type { Slot } from '../../core/sheet/slot.js';
+import { slotKey, type Slot } from '../../core/sheet/slot.js';
 import type { Unit } from '../../core/units/units.js';
+import { typedInto, typeInto, useHalfTyped } from '../state/half-typed.js';
+import { useLooksOn, useSession } from '../state/session.js';
 import { useDesk } from '../state/use-desk.js';
-import { useLooksOn } from '../state/session.js';
 
 /** Where the next number goes. */
 export interface Target {
@@ -30,7 +31,9 @@ export function useEntry({ slot, measure, unit }: Target) {
   const looksOn = useLooksOn();
   const file = desk.file!;
   const stand = desk.stand!;
-  const [typed, setTyped] = useState('');
+  const hand = useSession((state) => state.person?.handle);
+  const [whose, into] = [`${hand} ${desk.engineId}`, slotKey(slot)];
+  const typed = useHalfTyped((all) => typedInto(all, whose, into));
   const [problem, setProblem] = useState<string | null>(null);
   const [lastTaken, setLastTaken] = useState<string | null>(null);
 
@@ -46,7 +49,7 @@ export function useEntry({ slot, measure, unit }: Target) {
 
   const edit = (change: (text: string) => string) => {
     setProblem(null);
-    setTyped(change);
+    typeInto(whose, into, change);
   };
   return {
     typed,
@@ -82,7 +85,7 @@ export function useEntry({ slot, measure, unit }: Target) {
         return false;
       }
       setLastTaken(desk.take({ ...slot, entered: typed, unit }));
-      setTyped('');
+      typeInto(whose, into, () => '');
       return true;
     },
   };

@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { useSession } from '../state/session.js';
 
 /** What the keys of a measuring screen do. */
 export interface MeasuringActs {
@@ -33,6 +34,8 @@ export function useMeasuringKeys(acts: MeasuringActs): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const { key } = event;
+      // Under the lock nothing is typed at the bench.
+      if (useSession.getState().status === 'locked') return;
       if (event.ctrlKey || event.metaKey || event.altKey || keepsItsKeys(event.target, key)) return;
       const act = latest.current;
       // A comma is no decimal point, but left out it would make 24526 of 2,4526: it is typed, and refused by name.

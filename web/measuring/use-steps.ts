@@ -3,6 +3,7 @@ import { measureOf } from '../../core/plan/measures.js';
 import { familyKey, slotKey, type Slot } from '../../core/sheet/slot.js';
 import type { Unit } from '../../core/units/units.js';
 import { FIRST_POSITION, usePreferences, type LengthUnit } from '../state/preferences.js';
+import { useSession } from '../state/session.js';
 import { useDesk } from '../state/use-desk.js';
 import { useEntry, type Target } from './use-entry.js';
 
@@ -27,7 +28,8 @@ export function useSteps(stage: string, steps: Slot[]) {
   const measure = measureOf(active.measure);
 
   const stated = engine.specSet.limits.find((limit) => measureOf(limit.measure).quantity === 'length')?.unit;
-  const lengthUnit: LengthUnit = chosenUnit ?? (stated === 'mm' ? 'mm' : 'in');
+  const shopUnits = useSession((session) => session.bench.units);
+  const lengthUnit: LengthUnit = chosenUnit ?? shopUnits ?? (stated === 'mm' ? 'mm' : 'in');
   const wheelUnit: Unit = wheel.face !== '0-360' ? 'deg' : wheel.runs === 'with' ? 'deg360' : 'deg360r';
   const unit: Unit =
     measure.quantity === 'length' ? lengthUnit : measure.units.includes(wheelUnit) ? wheelUnit : measure.units[0];

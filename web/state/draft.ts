@@ -1,20 +1,26 @@
 import { useEffect, useState } from 'react';
 import { useForm, type DefaultValues, type FieldValues } from 'react-hook-form';
+import { useSession } from './session.js';
 
-const nameOf = (key: string) => `utex.draft.${key}`;
+/** Whose draft it is: who takes over the bench neither sees it nor loses it. */
+const nameOf = (key: string) => `utex.draft.${useSession.getState().person?.handle}.${key}`;
+/** As an older version named it, whoever's it was. */
+const olderName = (key: string) => `utex.draft.${key}`;
 
 /** What was typed and not filed, or null. */
 export function draftOf<Form>(key: string): Partial<Form> | null {
-  const text = localStorage.getItem(nameOf(key));
+  const text = localStorage.getItem(nameOf(key)) ?? localStorage.getItem(olderName(key));
   return text === null ? null : (JSON.parse(text) as Partial<Form>);
 }
 
 function keepDraft(key: string, form: object): void {
+  localStorage.removeItem(olderName(key));
   localStorage.setItem(nameOf(key), JSON.stringify(form));
 }
 
 /** Filed, or thrown away. */
 function dropDraft(key: string): void {
+  localStorage.removeItem(olderName(key));
   localStorage.removeItem(nameOf(key));
 }
 

@@ -7,7 +7,8 @@ globalThis.localStorage = {
   setItem: (key: string, value: string) => void remembered.set(key, value),
   removeItem: (key: string) => void remembered.delete(key),
 } as Storage;
-const { useSession } = await import('./session.js');
+const { handNow, useSession } = await import('./session.js');
+const { typedInto, typeInto, useHalfTyped } = await import('./half-typed.js');
 const { FIRST_POSITION, usePreferences } = await import('./preferences.js');
 
 const WREN: Person = { handle: 'builder', name: 'Wren', role: 'builder' };
@@ -55,6 +56,38 @@ describe('whose hands these are', () => {
     shop = null;
     await useSession.getState().ask();
     expect(standing()).toBe('unreachable');
+  });
+});
+
+describe('a bench that is locked', () => {
+  test('keeps whose work it is, lets nobody send for that person, and asks for a PIN when it is loaded anew', async () => {
+    shop = { open: true, name: 'Marram', person: WREN };
+    await useSession.getState().ask();
+    expect(handNow()).toBe('builder');
+    shop = { open: true, name: 'Marram', person: null };
+    await useSession.getState().lock();
+    expect([standing(), useSession.getState().person, handNow()]).toEqual(['locked', WREN, null]);
+    // Loaded anew with the server away: what is remembered does not open it.
+    shop = null;
+    useSession.setState({ status: 'asking', person: null });
+    await useSession.getState().ask();
+    expect(standing()).toBe('unreachable');
+    shop = { open: true, name: 'Marram', person: WREN };
+    await useSession.getState().signIn('builder', '246810');
+    expect([standing(), handNow()]).toEqual(['signed-in', 'builder']);
+  });
+});
+
+describe('a number that is half typed', () => {
+  const of = (whose: string, slot: string) => typedInto(useHalfTyped.getState(), whose, slot);
+
+  test('is its person’s own, and stands where it was typed', () => {
+    typeInto('wren a', 'lash@1I', () => '0.4');
+    typeInto('ansel a', 'lash@1I', () => '7');
+    typeInto('wren a', 'lash@1I', (text) => `${text}1`);
+    expect([of('wren a', 'lash@1I'), of('ansel a', 'lash@1I'), of('wren a', 'lash@1E'), of('wren b', 'lash@1I')]).toEqual(['0.41', '7', '', '']); // prettier-ignore
+    typeInto('wren a', 'lash@1E', (text) => `${text}3`);
+    expect([of('wren a', 'lash@1E'), of('wren a', 'lash@1I')]).toEqual(['3', '']);
   });
 });
 

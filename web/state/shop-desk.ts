@@ -2,7 +2,7 @@ import { ask } from '../app/api.js';
 import { newId } from '../app/new-id.js';
 import { createDesk } from './desk.js';
 import { openOutbox } from './outbox.js';
-import { useSession } from './session.js';
+import { handNow, useSession } from './session.js';
 
 /** The desk whose engines are the shop's, on its server. */
 export function createShopDesk() {
@@ -12,13 +12,13 @@ export function createShopDesk() {
       (await ask('POST /api/engines/:id/readings', { params: { id }, body: { readings } })).saved,
     acknowledge: (id, stage) => ask('POST /api/engines/:id/cautions', { params: { id }, body: { stage } }),
     outbox: openOutbox(),
-    hand: () => useSession.getState().person?.handle ?? null,
+    hand: handNow,
     now: () => new Date(),
     newId,
   });
   // What is kept here goes with the hand that took it, and an engine may be there before it is known whose hands these are.
   useSession.subscribe((session, before) => {
-    if (session.person !== before.person) void desk.getState().flush();
+    if (session.person !== before.person || session.status !== before.status) void desk.getState().flush();
   });
   return desk;
 }

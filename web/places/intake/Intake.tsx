@@ -10,6 +10,7 @@ import { verdictChanges, type VerdictChange } from '../../../core/sheet/verdict-
 import { ApiError, act, ask, sayError } from '../../app/api.js';
 import type { intakeLoader } from '../../app/loaders.js';
 import { useRefused } from '../../app/use-refused.js';
+import { Pictures } from '../../measuring/Pictures.js';
 import { VerdictChanges } from '../../measuring/VerdictChanges.js';
 import { useDraftForm } from '../../state/draft.js';
 import { useLooksOn } from '../../state/session.js';
@@ -171,6 +172,7 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
             </p>
           )}
           <FiledBy papers={file!.papers} step={step} />
+          {step === 'what' && <Pictures stage="intake" place="engine" />}
           {step === 'promise' && <Life />}
         </div>
         <IntakeDrawing cut={step === 'figures'} />

@@ -1,11 +1,13 @@
 import { useFormContext, useWatch } from 'react-hook-form';
 import { FormField } from '../../app/FormField.js';
+import { useSession } from '../../state/session.js';
 import type { EngineForm } from './engine-form.js';
-import { sayPromise } from './words.js';
+import { sayClosed, sayPromise } from './words.js';
 
 /** The day it is promised for, and what the shop keeps in mind; neither stands on a record. */
 export function PromiseStep() {
   const { control } = useFormContext<EngineForm>();
+  const bench = useSession((session) => session.bench);
   const promised = useWatch({ control, name: 'promised' });
   return (
     <fieldset>
@@ -16,7 +18,7 @@ export function PromiseStep() {
         name="promised"
         label="Promised for"
         type="date"
-        help={promised ? sayPromise(promised, new Date()).says : 'no day promised yet'}
+        help={promised ? (sayClosed(promised, bench) ?? sayPromise(promised, new Date()).says) : 'no day promised yet'}
         slotProps={{ inputLabel: { shrink: true } }}
       />
       <div className="intake-wide">

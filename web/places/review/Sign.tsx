@@ -1,21 +1,29 @@
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { STANDING_CAUTION } from '../../../core/plan/cautions.js';
+import { workedOn } from '../../../core/sheet/engine-file.js';
 import { act, sayError } from '../../app/api.js';
+import { Thumb, usePictures } from '../../measuring/Pictures.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useSession } from '../../state/session.js';
 
 /** The signature: refused while a flag is open; what is missing must be accepted with a reason. */
 export function Sign({ open, unanswered }: { open: number; unanswered: number }) {
-  const { engine, saved, readings, reload } = useDesk();
+  const { engine, file, saved, readings, reload } = useDesk();
   const person = useSession((state) => state.person)!;
   const navigate = useNavigate();
   const { register, handleSubmit, setError, formState } = useForm({ defaultValues: { reason: '' } });
+  const pictures = usePictures();
+  const [shown, setShown] = useState<string[]>([]);
   const problem = formState.errors.root?.message;
   const busy = formState.isSubmitting;
   const lead = person.role === 'lead' || person.role === 'owner';
+  const asksSecond = useSession((state) => state.bench.twoPeople) && workedOn(file!).has(person.handle);
   const keptHere = readings.filter((reading) => saved[reading.id] && saved[reading.id] !== 'on-server').length;
 
   const submit = handleSubmit(async ({ reason }) => {
@@ -23,7 +31,10 @@ export function Sign({ open, unanswered }: { open: number; unanswered: number })
     try {
       await act('POST /api/engines/:id/records', {
         params,
-        body: unanswered > 0 ? { missing: 'accepted', reason } : {},
+        body: {
+          ...(unanswered > 0 ? { missing: 'accepted' as const, reason } : {}),
+          ...(shown.length > 0 ? { pictures: shown } : {}),
+        },
       });
       await reload();
       void navigate(`/engines/${engine!.id}/record`);
@@ -51,9 +62,33 @@ export function Sign({ open, unanswered }: { open: number; unanswered: number })
           with a reason, which stands on the record.
         </p>
       )}
-      {lead ? (
+      {lead && asksSecond && (
+        <p>You measured or accepted something on this engine. The shop has somebody else sign it.</p>
+      )}
+      {lead && !asksSecond ? (
         <form onSubmit={(event) => void submit(event)}>
           {unanswered > 0 && <TextField label="Reason for leaving them out" {...register('reason')} required />}
+          {pictures.length > 0 && (
+            <fieldset className="review-pictures">
+              <legend>Pictures on the last pages of the PDF</legend>
+              {pictures.map((picture) => (
+                <div key={picture.id}>
+                  <Thumb picture={picture} />
+                  <FormControlLabel
+                    control={
+                      <Checkbox
+                        checked={shown.includes(picture.id)}
+                        onChange={(_event, chosen) =>
+                          setShown(chosen ? [...shown, picture.id] : shown.filter((id) => id !== picture.id))
+                        }
+                      />
+                    }
+                    label={picture.said}
+                  />
+                </div>
+              ))}
+            </fieldset>
+          )}
           {problem && (
             <p role="alert" style={{ color: 'var(--flag)' }}>
               {problem}
@@ -64,7 +99,7 @@ export function Sign({ open, unanswered }: { open: number; unanswered: number })
           </Button>
         </form>
       ) : (
-        <p>The lead signs.</p>
+        !lead && <p>The lead signs.</p>
       )}
       <p className="review-caution">{STANDING_CAUTION}</p>
     </section>

@@ -9,10 +9,11 @@ import { useEffect, useState } from 'react';
 import { useLoaderData } from 'react-router';
 import type { Backups } from '../../../contracts/backup.js';
 import { ask, sayError } from '../../app/api.js';
-import type { backupsLoader } from '../../app/loaders.js';
+import type { shopLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
 import { useSession } from '../../state/session.js';
 import './shop.css';
+import { ShopDataPart } from './ShopDataPart.js';
 
 const LOOK_AGAIN_MS = 700;
 /** After so long without a good one, the shop is told. */
@@ -112,11 +113,18 @@ function BackupPart({ loaded }: { loaded: Backups }) {
 
 /** What the owner looks after besides limits and people. */
 export function Shop() {
-  const loaded = useLoaderData<typeof backupsLoader>();
+  const loaded = useLoaderData<typeof shopLoader>();
   const shopName = useSession((session) => session.shopName);
   return (
     <Page title="Shop" aside={shopName}>
-      {loaded ? <BackupPart loaded={loaded} /> : <p>This page is the owner’s.</p>}
+      {loaded ? (
+        <>
+          <ShopDataPart loaded={loaded.shop} />
+          <BackupPart loaded={loaded.backups} />
+        </>
+      ) : (
+        <p>This page is the owner’s.</p>
+      )}
     </Page>
   );
 }
