@@ -15,6 +15,7 @@ export type DemoAct =
     }
   | { act: 'caution'; stage: Stage }
   | { act: 'paper'; kind: string; body: object }
+  | { act: 'picture'; stage: Stage | 'intake'; place: string; caption: string; draw: () => Promise<Uint8Array> }
   | { act: 'sign' };
 
 export interface DemoEngine {

@@ -5,6 +5,7 @@ import { acknowledgeCautions, decide } from '../server/services/acts.js';
 import { Engines } from '../server/services/engines.js';
 import { writeCustomer } from '../server/services/customers.js';
 import { addPerson, openShop } from '../server/services/people.js';
+import { addPicture } from '../server/services/pictures.js';
 import { Readings } from '../server/services/readings.js';
 import { issueSpecSet } from '../server/services/spec-sets.js';
 import { Signing } from '../server/services/signing.js';
@@ -82,6 +83,12 @@ async function buildEngine(
       case 'decide':
         await decide(context, engines, id, act.action === 'accepted' ? lead : builder, act);
         break;
+      case 'picture': {
+        const { stage, place, caption } = act;
+        const query = { id: randomUUID(), stage, place, caption, takenAt: clock.now().toISOString() };
+        await addPicture(context, engines, id, builder, query, await act.draw());
+        break;
+      }
       case 'sign':
         await new Signing(context, engines).sign(id, lead);
         break;

@@ -1,4 +1,5 @@
 import { DEMO_CUSTOMERS } from '../customers.js';
+import { blockOnItsStand, pistonCrown } from '../pictures.js';
 import { angle, card, drop, events, figures, pass, sweep, take, type DemoEngine } from '../acts.js';
 
 const CHECK_MM = 1.27;
@@ -30,6 +31,7 @@ export const PETREL: DemoEngine = {
   promisedInDays: 16,
   notes: 'Runs at the river on the second weekend after. Brings his own oil.',
   acts: [
+    { act: 'picture', stage: 'intake', place: 'engine', caption: 'As it came in', draw: blockOnItsStand },
     { act: 'caution', stage: 'bottom-end' },
     take('main-bore', 'in', 'M1=2.4526;2.4525 M2=2.4527;2.4526 M3=2.4526;2.4526 M4=2.4527;2.4526 M5=2.4529;2.4528'),
     take('main-journal', 'in', 'M1=2.4500;2.4501;2.4500;2.4500 M2=2.4500;2.4500 M3=2.4501;2.4500 M4=2.4500;2.4500 M5=2.4501;2.4501'),
@@ -44,6 +46,7 @@ export const PETREL: DemoEngine = {
     take('ring-gap-top', 'in', '5=0.0205'),
     take('ring-gap-second', 'in', '1=0.022 2=0.022 3=0.023 4=0.022 5=0.022 6=0.0225 7=0.022 8=0.023'),
     take('deck-height', 'in', '1=0.005_below 2=0.004_below 3=0.005_below 4=0.005_below 5=0.0045_below 6=0.005_below 7=0.006_below 8=0.005_below'),
+    { act: 'picture', stage: 'bottom-end', place: '5', caption: 'Witness of the valves', draw: pistonCrown },
     { act: 'caution', stage: 'dead-centre' },
     ...pass('31.5 after', '26 before'),
     ...pass('28.75 after', '28.75 before'),

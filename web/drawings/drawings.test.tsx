@@ -11,6 +11,7 @@ import { DegreeWheel } from './DegreeWheel.js';
 import { MarginBar } from './MarginBar.js';
 import { MeasureList } from './MeasureList.js';
 import { MiniMap } from './MiniMap.js';
+import { SheetHead } from './SheetHead.js';
 import { StageRibbon } from './StageRibbon.js';
 import { ValveMap, type DialFace } from './ValveMap.js';
 import { VerdictMark } from './VerdictMark.js';
@@ -167,4 +168,12 @@ describe('a cylinder cut through', () => {
     expect(named(markup)).toEqual(['A cylinder cut through: bore 4.125 in']);
     expect(markup).toContain('>4.125 in<');
   });
+});
+
+test('the front page of a record shows what the shop says as it is typed, on its own paper', () => {
+  const draw = (paper: 'A4' | 'Letter') =>
+    renderToStaticMarkup(<SheetHead name="Marram" address={'The Works\n Staithe Lane'} paper={paper} picture="" />);
+  expect(named(draw('A4'))).toEqual(['The front page of a record on A4: Marram, The Works, Staithe Lane']);
+  expect(draw('A4')).not.toContain('<image');
+  expect(draw('Letter')).not.toBe(draw('A4'));
 });

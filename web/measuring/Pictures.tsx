@@ -7,6 +7,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { LARGEST_PICTURE, type PictureStage } from '../../contracts/picture.js';
 import { spokenPlace } from '../../core/engine/places.js';
 import { picturesOf } from '../../core/sheet/engine-file.js';
+import { FileButton, PICTURES } from '../app/FileButton.js';
 import { usePictureBox, type KeptPicture } from '../state/picture-box.js';
 import { useLooksOn } from '../state/session.js';
 import { useDesk } from '../state/use-desk.js';
@@ -79,9 +80,8 @@ export function Pictures({ stage, place }: { stage: PictureStage; place: string 
   );
   const kept = useKept(own);
   const there = usePictures().filter((one) => one.stage === stage && one.place === place);
-  const take = (file: File | undefined) => {
+  const take = (file: File) => {
     setProblem(null);
-    if (!file) return;
     if (file.size > LARGEST_PICTURE) return setProblem('A picture may have 12 MB; this file is larger.');
     void add(engineId, { stage, place }, file);
   };
@@ -100,20 +100,16 @@ export function Pictures({ stage, place }: { stage: PictureStage; place: string 
             </span>
           ))}
         {!looksOn && (
-          <Button component="label" variant="outlined" size="small" startIcon={<AddAPhotoOutlined />}>
+          <FileButton
+            label={`Picture at ${sayWhere(stage, place)}`}
+            accept={PICTURES}
+            onFile={take}
+            variant="outlined"
+            size="small"
+            startIcon={<AddAPhotoOutlined />}
+          >
             Picture
-            <input
-              type="file"
-              accept="image/jpeg,image/png,image/webp"
-              className="sr-only"
-              aria-label={`Picture at ${sayWhere(stage, place)}`}
-              onChange={(event) => {
-                take(event.target.files?.[0]);
-                // The same file again is another picture.
-                event.target.value = '';
-              }}
-            />
-          </Button>
+          </FileButton>
         )}
       </div>
       {problem && <p role="alert">{problem}</p>}

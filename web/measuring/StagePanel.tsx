@@ -129,8 +129,8 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
         {children}
         <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
         <ReadHereBefore slot={slot} />
-        <Pictures stage={stage} place={slot.place} />
         <LimitNote limit={limit} of={measure.key} />
+        <Pictures stage={stage} place={slot.place} />
       </div>
       <StandingCaution stage={stage} />
     </aside>

@@ -6,12 +6,13 @@ import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useMemo, useState } from 'react';
-import { Controller } from 'react-hook-form';
+import { Controller, useWatch } from 'react-hook-form';
 import { useRevalidator } from 'react-router';
 import { PAPERS, WEEKDAYS, type ChangeShop, type Weekday } from '../../../contracts/shop-data.js';
 import { ApiError, ask, sayError } from '../../app/api.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { useRefused } from '../../app/use-refused.js';
+import { SheetHead } from '../../drawings/SheetHead.js';
 import { useDraftForm } from '../../state/draft.js';
 import { useSession } from '../../state/session.js';
 import { Letterhead } from './Letterhead.js';
@@ -45,9 +46,18 @@ export function ShopDataPart({ loaded }: { loaded: ChangeShop }) {
       setProblem(sayError(error));
     }
   });
+  const [name, address, paper, letterhead] = useWatch({ control, name: ['name', 'address', 'paper', 'letterhead'] });
   return (
-    <section aria-label="The shop" className="shop-part">
+    <section aria-label="The shop" className="shop-part shop-says">
       <h2>The shop</h2>
+      <div className="shop-sheet">
+        <SheetHead
+          name={name}
+          address={address}
+          paper={paper}
+          picture={letterhead === '' ? '' : `/api/pictures/${letterhead}`}
+        />
+      </div>
       <form className="shop-form" noValidate onSubmit={(event) => void submit(event)}>
         <FormField control={control} name="name" label="Name" help="as it stands on records from now on" />
         <FormField
