@@ -1,3 +1,4 @@
+import { checkReading, type Item, type Refused } from '../../contracts/check-reading.js';
 import type { NewReading, SavedReading } from '../../contracts/reading.js';
 import type { Person } from '../../contracts/shop.js';
 import { wordHint } from '../../contracts/wording/hint.js';
@@ -14,7 +15,6 @@ import type { EngineRow } from '../store/engine-store.js';
 import type { FloorChange } from '../store/floor-store.js';
 import { isUniqueViolation } from '../store/database.js';
 import { idsElsewhere, insertReadings, readingRow } from '../store/reading-store.js';
-import { check, type Item, type Refused } from './check-reading.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
 import type { FileAtHand } from './files-at-hand.js';
@@ -133,7 +133,7 @@ export class Readings {
    */
   async take(engineId: string, by: Person, sent: NewReading[]): Promise<SavedReading[]> {
     const row = await this.engines.inWork(engineId);
-    const checked = sent.map((item, index) => check(row, item, index));
+    const checked = sent.map((item, index) => checkReading(row, item, index));
     const refused = checked.filter((result): result is Refused => 'code' in result);
     if (refused.length > 0)
       throw new Failure(

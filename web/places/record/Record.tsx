@@ -5,6 +5,7 @@ import type { signedLoader } from '../../app/loaders.js';
 import { wordCounts } from '../../../contracts/wording/record.js';
 import { useDesk } from '../../state/use-desk.js';
 import { Life } from '../intake/Life.js';
+import { ImportReadings } from './ImportReadings.js';
 import './record.css';
 import { SignedRecord } from './SignedRecord.js';
 
@@ -77,6 +78,7 @@ export function Record() {
           Engine as JSON
         </Button>
       </div>
+      <ImportReadings />
     </div>
   );
 }

@@ -1,13 +1,13 @@
-import type { ErrorCode, Issue } from '../../contracts/errors.js';
-import type { NewReading } from '../../contracts/reading.js';
-import { wordEntry } from '../../contracts/wording/entry.js';
-import { findPlace } from '../../core/engine/places.js';
-import { atValue, type At, type Measure } from '../../core/plan/measure.js';
-import { findMeasure } from '../../core/plan/measures.js';
-import { readEntry } from '../../core/plan/read-entry.js';
-import { BUILD, type Slot } from '../../core/sheet/slot.js';
-import type { Unit } from '../../core/units/units.js';
-import type { EngineRow } from '../store/engine-store.js';
+import type { ErrorCode, Issue } from './errors.js';
+import type { NewReading } from './reading.js';
+import { wordEntry } from './wording/entry.js';
+import { findPlace } from '../core/engine/places.js';
+import { atValue, type At, type Measure } from '../core/plan/measure.js';
+import { findMeasure } from '../core/plan/measures.js';
+import { readEntry } from '../core/plan/read-entry.js';
+import { BUILD, type Slot } from '../core/sheet/slot.js';
+import type { Unit } from '../core/units/units.js';
+import type { Engine } from '../core/engine/engine.js';
 
 /** A refusal of one item; the first of a batch gives the answer its code. */
 export interface Refused extends Issue {
@@ -30,7 +30,7 @@ function atOf({ at: by }: Measure, { at, atLiftMm }: NewReading): At | undefined
 }
 
 /** An item as it will stand, or why it is refused: unknown measure, place or unit, or text that is no number. */
-export function check({ engine }: EngineRow, sent: NewReading, index: number): Item | Refused {
+export function checkReading({ engine }: { engine: Engine }, sent: NewReading, index: number): Item | Refused {
   const at = (field: string) => `readings.${index}.${field}`;
   const measure = findMeasure(sent.measure);
   if (!measure)
