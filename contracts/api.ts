@@ -13,6 +13,7 @@ import {
   layoutsAnswer,
   newEngineSchema,
 } from './engine.js';
+import { keysAnswer, newKeyRequest, ownCertificateRequest } from './keys.js';
 import { camCardAnswer, camCardSchema } from './papers/cam-card.js';
 import { postSweepSchema, sweepAnswer, sweepsAnswer } from './papers/lobe-sweep.js';
 import { papersAnswer, paperSchema } from './papers/papers.js';
@@ -79,6 +80,9 @@ export const API = {
   'POST /api/shop': { body: openShopRequest, answer: sessionAnswer, status: 201 },
   'GET /api/shop/data': { answer: changeShopRequest },
   'POST /api/shop/data': { body: changeShopRequest, answer: changeShopRequest },
+  'GET /api/keys': { answer: keysAnswer },
+  'POST /api/keys': { body: newKeyRequest, answer: keysAnswer },
+  'POST /api/keys/certificate': { body: ownCertificateRequest, answer: keysAnswer },
   'POST /api/session': { body: sessionRequest, answer: sessionAnswer },
   'DELETE /api/session': { answer: z.null(), status: 204 },
   'GET /api/people': { answer: peopleAnswer },

@@ -72,6 +72,7 @@ export const ERRORS = {
     status: 403,
     message: 'You measured or accepted something on this engine; the shop has somebody else sign it.',
   },
+  'keys.certificate': { status: 422, message: 'This certificate cannot sign the shop’s records.' },
   'picture.unreadable': { status: 422, message: 'This is no picture that can be read: a JPEG, PNG or WebP is.' },
   'picture.unknown-place': { status: 422, message: 'This engine has no such place.' },
   'picture.not-found': { status: 404, message: 'There is no such picture.' },

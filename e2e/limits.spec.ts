@@ -124,3 +124,20 @@ test('a file with wrong words is taken into the table, and each row says what is
   await page.keyboard.press('Enter');
   await expect(page.getByText(/Version 2, issued by owner .*: As we measure it/)).toBeVisible();
 });
+
+test('the owner begins a set of the shop’s own from one that is there, under a name that is free', async ({ page }) => {
+  await signIn(page, 'owner', '/limits/shop-solid');
+  await page.getByRole('link', { name: 'A new set from this' }).press('Enter');
+  await page.getByLabel('Name', { exact: true }).fill('shop-solid');
+  await page.getByLabel('Title').fill('Canal class');
+  await page.getByLabel('Why there is such a set').fill('The canal class has its own rules');
+  await page.getByRole('button', { name: 'Issue the set' }).press('Enter');
+  await expect(page.getByText('the shop already has a set of this name', { exact: true })).toBeVisible();
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
+  const name = `canal-${Date.now() % 100_000}`;
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type(name);
+  await page.getByRole('button', { name: 'Issue the set' }).press('Enter');
+  await expect(page).toHaveURL(new RegExp(`/limits/${name}$`));
+  await expect(page.getByText(/Version 1, issued by owner .*: The canal class has its own rules/)).toBeVisible();
+});

@@ -20,3 +20,17 @@ test('nobody but the owner is offered it', async ({ page }) => {
   await expect(page.getByText('This page is the owner’s.')).toBeVisible();
   await expect(page.getByRole('link', { name: 'Shop' })).toHaveCount(0);
 });
+
+test('a new record key is made at the owner’s word, asked twice; a P12 that is none is told', async ({ page }) => {
+  await signIn(page, 'owner', '/shop');
+  const part = page.getByRole('region', { name: 'Keys' });
+  const before = await part.locator('.shop-key').innerText();
+  await part.getByRole('button', { name: 'A new record key' }).press('Enter');
+  await part.getByRole('button', { name: 'Sign with a new record key from now on' }).press('Enter');
+  await expect(part.locator('.shop-key')).not.toHaveText(before);
+  await expect(part.getByText(/of before stays? published/)).toBeVisible();
+  await part.locator('input[type=file]').setInputFiles({ name: 'own.p12', mimeType: 'application/x-pkcs12', buffer: Buffer.from('no') }); // prettier-ignore
+  await part.getByLabel('Its password').fill('x');
+  await page.keyboard.press('Enter');
+  await expect(part.getByRole('alert')).toContainText('own.p12: this is no PKCS#12 file that can be read');
+});

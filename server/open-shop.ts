@@ -45,10 +45,11 @@ function checkDisk(folder: string): void {
 }
 
 /** The keys in a folder, held against its manifest. @throws CannotStart */
-async function readOwnKeys(folder: string, { keys }: Manifest): Promise<SigningKeys> {
+async function readOwnKeys(folder: string, { keys, keysNext }: Manifest): Promise<SigningKeys> {
   const found = await readKeys(folder);
   const ids = keyIdsOf(found);
-  if (keys?.record !== ids.record || keys.pdf !== ids.pdf)
+  const isKnown = (part: 'record' | 'pdf') => [keys?.[part], keysNext?.[part]].includes(ids[part]);
+  if (!isKnown('record') || !isKnown('pdf'))
     throw new DamagedFolder(
       `The keys in ${folder} are those of another shop than its utex.json says. Put the right ones back.`,
     );

@@ -89,6 +89,7 @@ const SAYS: Record<string, (body: Body) => string> = {
   'record.signed': ({ revision }) => `signed revision ${text(revision)} of its record`,
   'record.downloaded': ({ revision, file }) => `downloaded revision ${text(revision)} as ${text(file)}`,
   'keys.published': () => 'published the keys that it signs with',
+  'keys.changed': ({ what }) => `signs with ${text(what)} from here on`,
   'history.sealed': ({ table }) => `sealed what stood in ${text(table)} already`,
 };
 

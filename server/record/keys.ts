@@ -36,7 +36,8 @@ interface PublicJwk {
   use: string;
 }
 
-function makeP12(now: Date): Buffer {
+/** A certificate of the shop's own making with its key, as it is kept. */
+export function makeP12(now: Date): Buffer {
   const { privateKey } = generateKeyPairSync('rsa', { modulusLength: 3072 });
   const key = forge.pki.privateKeyFromPem(privateKey.export({ type: 'pkcs1', format: 'pem' }) as string);
   const certificate = forge.pki.createCertificate();
@@ -56,13 +57,18 @@ function makeP12(now: Date): Buffer {
     { name: 'keyUsage', digitalSignature: true, nonRepudiation: true, critical: true },
   ]);
   certificate.sign(key, forge.md.sha256.create());
+  return wrapP12(key, certificate);
+}
+
+/** A key and its certificate as PKCS#12 without a passphrase: who reads the data folder may sign. */
+export function wrapP12(key: forge.pki.rsa.PrivateKey, certificate: forge.pki.Certificate): Buffer {
   // Rounds would slow a guesser down, and every start: without a passphrase there is nothing to guess.
   const p12 = forge.pkcs12.toPkcs12Asn1(key, certificate, '', { algorithm: '3des', count: 1 });
   return Buffer.from(forge.asn1.toDer(p12).getBytes(), 'binary');
 }
 
 /** Key and certificate of the PDF's signature, from PKCS#12 without a passphrase. */
-function openP12(p12: Buffer): SigningKeys['pdf'] {
+export function openP12(p12: Buffer): SigningKeys['pdf'] {
   const store = forge.pkcs12.pkcs12FromAsn1(forge.asn1.fromDer(p12.toString('binary')), '');
   const { certBag, pkcs8ShroudedKeyBag } = forge.pki.oids;
   const certificate = store.getBags({ bagType: certBag })[certBag]![0].cert!;
@@ -81,13 +87,17 @@ export const keyIdsOf = ({ record, pdf }: SigningKeys): KeyIds => ({
   pdf: createHash('sha256').update(pdf.certificateDer).digest('hex'),
 });
 
+/** A key for records, as it is kept: PKCS#8 in PEM. */
+export function makeRecordKey(): string {
+  return generateKeyPairSync('ed25519').privateKey.export({ type: 'pkcs8', format: 'pem' }) as string;
+}
+
 /** Makes the keys of a shop in its folder. Any that are there are laid aside, never overwritten. */
 export function makeKeys(dataFolder: string, now: Date): void {
   const folder = join(dataFolder, 'keys');
   if (existsSync(folder)) renameSync(folder, `${folder}-before-${now.toISOString().replace(/[:.]/g, '-')}`);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
-  const { privateKey } = generateKeyPairSync('ed25519');
-  writeWhole(join(dataFolder, KEY_FILES.record), privateKey.export({ type: 'pkcs8', format: 'pem' }));
+  writeWhole(join(dataFolder, KEY_FILES.record), makeRecordKey());
   writeWhole(join(dataFolder, KEY_FILES.pdf), makeP12(now));
 }
 
@@ -104,14 +114,18 @@ function readKey<T>(dataFolder: string, name: string, read: (contents: Buffer) =
 
 /** Reads the shop's keys from the data folder. @throws CannotStart */
 export async function readKeys(dataFolder: string): Promise<SigningKeys> {
-  const privateKey = readKey(dataFolder, KEY_FILES.record, (pem) => createPrivateKey(pem));
+  const pem = readKey(dataFolder, KEY_FILES.record, (contents) => createPrivateKey(contents));
+  return { record: await withPublicHalf(pem), pdf: readKey(dataFolder, KEY_FILES.pdf, openP12) };
+}
+
+async function withPublicHalf(privateKey: KeyObject): Promise<SigningKeys['record']> {
   const { kty, crv, x } = await exportJWK(privateKey);
   const kid = await calculateJwkThumbprint({ kty, crv, x });
-  return {
-    record: { privateKey, publicJwk: { kty: kty!, crv: crv!, x: x!, kid, alg: 'EdDSA', use: 'sig' } },
-    pdf: readKey(dataFolder, KEY_FILES.pdf, openP12),
-  };
+  return { privateKey, publicJwk: { kty: kty!, crv: crv!, x: x!, kid, alg: 'EdDSA', use: 'sig' } };
 }
+
+/** A key for records from its PEM. */
+export const openRecordKey = (pem: string): Promise<SigningKeys['record']> => withPublicHalf(createPrivateKey(pem));
 
 /** The public halves, as rows that publish them. */
 export function publishedRows(keys: SigningKeys, now: Date): Row[] {

@@ -23,6 +23,8 @@ export interface Manifest {
   shopId: string | null;
   /** The thumbprint of the record key and the SHA-256 of the PDF's certificate. */
   keys: { record: string; pdf: string } | null;
+  /** Those that the keys are about to be exchanged for: until that is done, either may be there. */
+  keysNext?: { record: string; pdf: string };
   database: 'folder' | 'server';
 }
 
@@ -134,4 +136,10 @@ export function writeWhole(file: string, contents: string | Buffer): void {
 export function writeManifest(folder: string, manifest: Omit<Manifest, 'format' | 'formatVersion'>): void {
   const whole: Manifest = { format: 'utex-shop', formatVersion: 1, ...manifest };
   writeWhole(join(folder, MANIFEST), `${JSON.stringify(whole, null, 2)}\n`);
+}
+
+/** Writes anew what a whole shop's folder says of its keys; the rest of it stays. */
+export function changeManifest(folder: string, { keys, keysNext }: Pick<Manifest, 'keys' | 'keysNext'>): void {
+  const { format, formatVersion, keysNext: before, ...rest } = readManifest(folder)!;
+  writeManifest(folder, { ...rest, keys, ...(keysNext ? { keysNext } : {}) });
 }

@@ -41,11 +41,12 @@ export const floorLoader = loads(({ request }) => {
 });
 /** What the shop says and how its backups stand; null for whoever is not the owner. */
 export const shopLoader = loads(async () => {
-  const [shop, backups] = await Promise.all([
+  const [shop, backups, keys] = await Promise.all([
     ask('GET /api/shop/data'),
     ask('GET /api/backups').catch(unlessForbidden(null)),
+    ask('GET /api/keys').catch(unlessForbidden(null)),
   ]);
-  return backups && { shop, backups };
+  return backups && keys && { shop, backups, keys };
 });
 /** Acts of the log, as the address narrows them; the tag of an engine is looked up first. */
 export const actsLoader = loads(async ({ request }) => {

@@ -62,6 +62,11 @@ export const makeRouter = (desk: StoreApi<Desk>) =>
                   lazy: async () => ({ Component: (await import('../places/limits/WriteSet.js')).WriteSet }),
                 },
                 {
+                  path: '/limits/:set/copy',
+                  loader: specSetLoader,
+                  lazy: async () => ({ Component: (await import('../places/limits/WriteSet.js')).NewSet }),
+                },
+                {
                   path: '/shop',
                   loader: shopLoader,
                   lazy: async () => ({ Component: (await import('../places/shop/Shop.js')).Shop }),

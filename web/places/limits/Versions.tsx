@@ -77,6 +77,11 @@ export function Versions() {
             Write version {versions[0].version + 1}
           </Button>
         )}
+        {isOwner && (
+          <Button variant="outlined" component={Link} to={`/limits/${shown.id}/copy`}>
+            A new set from this
+          </Button>
+        )}
         <Button size="small" onClick={() => download(`${shown.id}-v${shown.version}.csv`, 'text/csv', limitsCsv(shown.limits))}>
           CSV
         </Button>

@@ -25,38 +25,45 @@ const limitable = (lifter: SpecSet['lifter']) =>
   MEASURES.filter((measure) => measure.quantity !== 'choice' && (!measure.lifter || measure.lifter === lifter));
 
 /** The shop writes the next version of a set; issued, it never changes. */
-export function WriteSet() {
+export const WriteSet = () => <Written asNew={false} />;
+
+/** The shop writes a set of its own, beginning from one that is there. */
+export const NewSet = () => <Written asNew />;
+
+function Written({ asNew }: { asNew: boolean }) {
   const loaded = useLoaderData<typeof specSetLoader>();
   const { set } = useParams();
   const isOwner = useSession(({ person }) => person?.role === 'owner');
   if (!isOwner) return <Navigate to={`/limits/${set}`} replace />;
-  return loaded ? <Writing key={loaded.versions[0].version} newest={loaded.versions[0]} /> : null;
+  return loaded ? <Writing key={loaded.versions[0].version} newest={loaded.versions[0]} asNew={asNew} /> : null;
 }
 
-function Writing({ newest }: { newest: SpecSet }) {
+function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
-  const filed = useMemo(() => formOf(newest), [newest]);
-  const keyOf = (version: number) => `spec-set.${newest.id}.${version}`;
+  const filed = useMemo(() => ({ ...formOf(newest), ...(asNew ? { title: '' } : {}) }), [newest, asNew]);
+  const keyOf = (version: number) => `spec-set.${newest.id}.${asNew ? 'new' : version}`;
   const { form, isDraft, fill, settle } = useDraftForm<SetForm>(keyOf(newest.version), filed);
   // Somebody issued a version while this one was being written: what was typed is taken up by hand, never over theirs.
-  const earlier = isDraft ? null : draftOf<SetForm>(keyOf(newest.version - 1));
+  const earlier = isDraft || asNew ? null : draftOf<SetForm>(keyOf(newest.version - 1));
   const { control, register, handleSubmit, setError, clearErrors, getValues, formState } = form;
   const { fields, append, remove } = useFieldArray({ control, name: 'limits' });
   const lifter = useWatch({ control, name: 'lifter' });
   const [problem, setProblem] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
   const show = useRefused(setError, fieldOf);
+  const check = (typed: SetForm) =>
+    asNew ? checkSetForm(typed, typed.name, 0) : checkSetForm(typed, newest.id, newest.version);
   const submit = handleSubmit(async (typed) => {
     clearErrors();
     setProblem(null);
-    const checked = checkSetForm(typed, newest.id, newest.version);
+    const checked = check(typed);
     if (!checked.ok) return setProblem(show(checked.issues));
     try {
-      const { version } = await ask('POST /api/spec-sets', { body: checked.request });
+      const { id, version } = await ask('POST /api/spec-sets', { body: checked.request });
       settle();
       enqueueSnackbar(`Version ${version} issued`);
-      void navigate(`/limits/${newest.id}`);
+      void navigate(`/limits/${id}`);
     } catch (error) {
       if (error instanceof ApiError && error.issues.length > 0) show(error.issues);
       setProblem(sayError(error));
@@ -67,8 +74,15 @@ function Writing({ newest }: { newest: SpecSet }) {
     const found = readSetFile(await chosen.text());
     if (!found.ok) return setProblem(found.problem);
     const now = getValues();
-    fill({ ...now, ...found.form, reason: now.reason, lifter: now.lifter, title: found.form.title ?? now.title });
-    const checked = checkSetForm(getValues(), newest.id, newest.version);
+    fill({
+      ...now,
+      ...found.form,
+      name: now.name,
+      reason: now.reason,
+      lifter: now.lifter,
+      title: found.form.title ?? now.title,
+    });
+    const checked = check(getValues());
     const issues = checked.ok ? [] : checked.issues.filter(({ path }) => path !== 'reason');
     setProblem(issues.length > 0 ? show(issues) : null);
   };
@@ -96,8 +110,8 @@ function Writing({ newest }: { newest: SpecSet }) {
   );
   return (
     <Page
-      title={newest.title}
-      aside={`the next version, after ${newest.version}`}
+      title={asNew ? 'A new set' : newest.title}
+      aside={asNew ? `beginning from ${newest.title} v${newest.version}` : `the next version, after ${newest.version}`}
       action={
         <>
           <input
@@ -115,8 +129,21 @@ function Writing({ newest }: { newest: SpecSet }) {
         </>
       }
     >
-      <form onSubmit={(event) => void submit(event)} noValidate className="write-set" aria-label="The next version">
+      <form
+        onSubmit={(event) => void submit(event)}
+        noValidate
+        className="write-set"
+        aria-label={asNew ? 'A new set' : 'The next version'}
+      >
         <div className="write-set-head">
+          {asNew && (
+            <FormField
+              control={control}
+              name="name"
+              label="Name"
+              help="small letters, digits and hyphens; stays for good"
+            />
+          )}
           <FormField control={control} name="title" label="Title" />
           {earlier && (
             <p className="limits-wrong">
@@ -171,9 +198,14 @@ function Writing({ newest }: { newest: SpecSet }) {
         })}
         <PracticeFields control={control} />
         <div className="write-set-end">
-          <FormField control={control} name="reason" label="Why it changes" help="stands with the version for ever" />
+          <FormField
+            control={control}
+            name="reason"
+            label={asNew ? 'Why there is such a set' : 'Why it changes'}
+            help="stands with the version for ever"
+          />
           <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
-            Issue version {newest.version + 1}
+            {asNew ? 'Issue the set' : `Issue version ${newest.version + 1}`}
           </Button>
           <Button
             onClick={() => {

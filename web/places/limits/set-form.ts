@@ -24,6 +24,8 @@ export interface LimitForm {
 
 /** A spec set as it is typed: the shape of the request, with texts for its figures and lists of figures. */
 export interface SetForm {
+  /** What a new set is called by for good; empty for the next version of one that is there. */
+  name: string;
   title: string;
   lifter: SpecSet['lifter'];
   limits: LimitForm[];
@@ -75,6 +77,7 @@ function practiceForm({ setting, deadCentre, timing, growth, uncertainty }: Prac
 
 /** What a version says, to be written on. Its reason is its own: the next has another. */
 export const formOf = ({ title, lifter, limits, practice }: SpecSet): SetForm => ({
+  name: '',
   title,
   lifter,
   limits: limits.map(limitForm),
@@ -127,7 +130,8 @@ function requestOf({ practice, limits, ...form }: SetForm, id: string, after: nu
 }
 
 /** The field of the form that an issue's path in the request belongs to: a list of figures is one field. */
-export const fieldOf = (path: string): string => path.replace(/(\.drops\.(?:in|mm)|\.offsetsDeg)\.\d+$/, '$1');
+export const fieldOf = (path: string): string =>
+  path === 'id' ? 'name' : path.replace(/(\.drops\.(?:in|mm)|\.offsetsDeg)\.\d+$/, '$1');
 
 /** The limit that a row describes, as far as it is one: what is drawn while it is typed. */
 export function limitOf({ measure, valve, min, max, preferred, unit, basis, required, source }: LimitForm): SpecLimit {

@@ -12,6 +12,7 @@ import { ask, sayError } from '../../app/api.js';
 import type { shopLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
 import { useSession } from '../../state/session.js';
+import { KeysPart } from './KeysPart.js';
 import './shop.css';
 import { ShopDataPart } from './ShopDataPart.js';
 
@@ -120,6 +121,7 @@ export function Shop() {
       {loaded ? (
         <>
           <ShopDataPart loaded={loaded.shop} />
+          <KeysPart loaded={loaded.keys} />
           <BackupPart loaded={loaded.backups} />
         </>
       ) : (
