@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { STOP_METHODS } from '../core/cam/valve-stops.js';
 import { SCOPES } from '../core/engine/places.js';
 import { AT_BY, COUNTS, STAGES } from '../core/plan/measure.js';
+import { OWN_STAGES } from '../core/plan/own-measure.js';
 import { ALONG, type Practice } from '../core/plan/practice.js';
 import { BASES, type SpecSet } from '../core/plan/spec-sets.js';
 import { UNITS, type Quantity, type Unit } from '../core/units/units.js';
@@ -59,6 +60,17 @@ const practiceSchema = z.object({
   uncertainty: z.array(z.object({ measure: z.string(), value: z.number(), unit: unitSchema })),
 }) satisfies z.ZodType<Practice>;
 
+/** A measure of a shop's own, as a set has it. */
+const ownMeasureSchema = z.object({
+  title: z.string(),
+  stage: z.enum(OWN_STAGES),
+  scope: z.enum(SCOPES),
+  unit: unitSchema,
+  resolution: z.number(),
+  how: z.string(),
+  caution: z.string().optional(),
+});
+
 export const specSetSchema = z.object({
   id: z.string(),
   version: z.number().int(),
@@ -66,6 +78,7 @@ export const specSetSchema = z.object({
   lifter: lifterSchema,
   limits: z.array(specLimitSchema),
   practice: practiceSchema,
+  measures: z.array(ownMeasureSchema).optional(),
   issued: z.object({ by: z.string(), at: z.string(), reason: z.string() }).optional(),
 }) satisfies z.ZodType<SpecSet>;
 

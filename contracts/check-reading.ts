@@ -4,7 +4,9 @@ import { wordEntry } from './wording/entry.js';
 import { findPlace } from '../core/engine/places.js';
 import { atValue, type At, type Measure } from '../core/plan/measure.js';
 import { findMeasure } from '../core/plan/measures.js';
+import { isOwnKey, ownOf } from '../core/plan/own-measure.js';
 import { readEntry } from '../core/plan/read-entry.js';
+import type { SpecSet } from '../core/plan/spec-sets.js';
 import { BUILD, type Slot } from '../core/sheet/slot.js';
 import type { Unit } from '../core/units/units.js';
 import type { Engine } from '../core/engine/engine.js';
@@ -30,10 +32,15 @@ function atOf({ at: by }: Measure, { at, atLiftMm }: NewReading): At | undefined
 }
 
 /** An item as it will stand, or why it is refused: unknown measure, place or unit, or text that is no number. */
-export function checkReading({ engine }: { engine: Engine }, sent: NewReading, index: number): Item | Refused {
+export function checkReading(
+  { engine, spec }: { engine: Engine; spec: SpecSet },
+  sent: NewReading,
+  index: number,
+): Item | Refused {
   const at = (field: string) => `readings.${index}.${field}`;
   const measure = findMeasure(sent.measure);
-  if (!measure)
+  // A measure of another shop's, or of another set, is none on this engine.
+  if (!measure || (isOwnKey(measure.key) && !ownOf(spec, measure.key)))
     return { code: 'reading.unknown-measure', path: at('measure'), message: `there is no measure ${sent.measure}` };
   if (measure.lifter && measure.lifter !== engine.lifter)
     return {

@@ -1,7 +1,10 @@
 import { z } from 'zod';
 import { STOP_METHODS } from '../core/cam/valve-stops.js';
 import { ALONG, type Practice } from '../core/plan/practice.js';
+import type { Scope } from '../core/engine/places.js';
+import { LONGEST_TITLE, OWN_SCOPES, OWN_STAGES, OWN_UNITS } from '../core/plan/own-measure.js';
 import { BASES } from '../core/plan/spec-sets.js';
+import type { Unit } from '../core/units/units.js';
 import { lifterSchema, metalSchema, specSetSchema, unitSchema } from './catalogue.js';
 import { list } from './list.js';
 import { idSchema, line, reason, text } from './text.js';
@@ -54,6 +57,17 @@ const practice = z.object({
   }),
 }) satisfies z.ZodType<Practice>;
 
+/** A measure of the shop's own; its title is a part of what its values are kept under. */
+const ownMeasure = z.object({
+  title: line(LONGEST_TITLE).regex(/^[^:@]*$/, 'without a colon and without @'),
+  stage: z.enum(OWN_STAGES, { error: 'a stage that has a list' }),
+  scope: z.enum(OWN_SCOPES as [Scope, ...Scope[]], { error: 'where it is taken' }),
+  unit: z.enum(OWN_UNITS as [Unit, ...Unit[]], { error: 'a unit, as the list has them' }),
+  resolution: z.number({ error: 'the smallest step of the instrument' }).min(0.00001, 'at least 0.00001').max(100, 'at most 100'), // prettier-ignore
+  how: line(200),
+  caution: text(200).trim().optional(),
+});
+
 /** The name of a set, which stays whatever it is titled. */
 const setName = z
   .string()
@@ -68,6 +82,7 @@ export const newSpecSetRequest = z.object({
   lifter: lifterSchema,
   limits: list(limit, { least: 1, most: 400, of: ['limit', 'limits'] }),
   practice,
+  measures: list(ownMeasure, { most: 60, of: ['measure', 'measures'] }).optional(),
   reason,
 });
 export type NewSpecSet = z.infer<typeof newSpecSetRequest>;

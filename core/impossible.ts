@@ -49,6 +49,7 @@ interface Reasons {
   'limit-edges-crossed': undefined;
   'limit-preferred-outside': undefined;
   'limit-twice': { row: number };
+  'own-twice': undefined;
   'figure-unknown': undefined;
   'figure-unit': undefined;
   'figure-no-number': undefined;

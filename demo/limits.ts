@@ -1,6 +1,7 @@
 import type { NewSpecSet } from '../contracts/spec-set.js';
 import { EXAMPLE_SPEC_SETS } from '../core/plan/example-spec-sets.js';
-import type { SpecLimit } from '../core/plan/spec-sets.js';
+import { ownKey, type OwnMeasure } from '../core/plan/own-measure.js';
+import type { SpecLimit, SpecSet } from '../core/plan/spec-sets.js';
 
 const EXAMPLE = EXAMPLE_SPEC_SETS.find(({ id }) => id === 'hydroplane-hydraulic')!;
 
@@ -32,16 +33,43 @@ const SEASONS: Season[] = [
   },
 ];
 
-/** The versions of the hydroplane set after the one that came with Utex, oldest first. */
-export const DEMO_VERSIONS: { daysAgo: number; version: NewSpecSet }[] = SEASONS.map(({ daysAgo, reason }, index) => ({
-  daysAgo,
-  version: {
-    id: EXAMPLE.id,
-    after: EXAMPLE.version + index,
-    title: EXAMPLE.title,
-    lifter: EXAMPLE.lifter,
-    limits: SEASONS.slice(0, index + 1).reduce((limits, { change }) => limits.map(change), EXAMPLE.limits),
-    practice: EXAMPLE.practice,
-    reason,
-  },
-}));
+/** The next version of a set that came with Utex. */
+function nextOf({ issued, version: after, ...set }: SpecSet, reason: string, change: Partial<NewSpecSet>): NewSpecSet {
+  return { ...set, after, reason, ...change };
+}
+
+/** What the shop measures besides the catalogue, since pumps came to it. */
+const COUPLING: OwnMeasure = {
+  title: 'Coupling runout',
+  stage: 'bottom-end',
+  scope: 'engine',
+  unit: 'in',
+  resolution: 0.0005,
+  how: 'Indicator on the pump flange, one whole turn by hand.',
+  caution: 'Plugs out, and nobody’s fingers in the coupling.',
+};
+const PUMP = EXAMPLE_SPEC_SETS.find(({ id }) => id === 'pump-hydraulic')!;
+const PUMP_VERSION = nextOf(PUMP, 'A pump came back with a worn coupling; its runout is ours to look at', {
+  measures: [COUPLING],
+  limits: [
+    ...PUMP.limits,
+    { measure: ownKey(COUPLING), max: 0.004, preferred: 0.002, unit: 'in', basis: 'absolute', required: false, source: 'Our own teardown notes, pumps' },
+  ],
+}); // prettier-ignore
+
+/** The versions of the hydroplane set after the one that came with Utex, and of the pump's, each so long ago. */
+export const DEMO_VERSIONS: { daysAgo: number; version: NewSpecSet }[] = [
+  ...SEASONS.map(({ daysAgo, reason }, index) => ({
+    daysAgo,
+    version: {
+      id: EXAMPLE.id,
+      after: EXAMPLE.version + index,
+      title: EXAMPLE.title,
+      lifter: EXAMPLE.lifter,
+      limits: SEASONS.slice(0, index + 1).reduce((limits, { change }) => limits.map(change), EXAMPLE.limits),
+      practice: EXAMPLE.practice,
+      reason,
+    },
+  })),
+  { daysAgo: 0.2, version: PUMP_VERSION },
+];

@@ -141,3 +141,54 @@ test('the owner begins a set of the shop’s own from one that is there, under a
   await expect(page).toHaveURL(new RegExp(`/limits/${name}$`));
   await expect(page.getByText(/Version 1, issued by owner .*: The canal class has its own rules/)).toBeVisible();
 });
+
+test('a measure of the shop’s own stands on its stage’s list, is judged, and stands on sheet and record like any other', async ({
+  page,
+}) => {
+  await signIn(page, 'owner', '/limits/shop-solid');
+  await page.getByRole('link', { name: 'A new set from this' }).press('Enter');
+  const name = `own-measure-${Date.now() % 100_000}`;
+  await page.getByLabel('Name', { exact: true }).fill(name);
+  await page.getByLabel('Title').first().fill('Pumps of our own');
+  const own = page.getByRole('region', { name: 'The shop’s own measures' });
+  await own.getByRole('button', { name: 'Measure something of our own' }).press('Enter');
+  await expect(own.getByLabel('Title')).toBeFocused();
+  await page.keyboard.type('Coupling runout');
+  await own.getByLabel('Taken at each').press('Enter');
+  await page.getByRole('option', { name: 'engine, once' }).press('Enter');
+  await own.getByLabel('Smallest step').fill('0.0005');
+  const bottom = page.getByRole('region', { name: 'Bottom end' });
+  await bottom.getByLabel('Limit another').selectOption({ label: 'Coupling runout' });
+  await page.getByLabel('Coupling runout, most').fill('0.004');
+  await page.getByLabel('Coupling runout, source').fill('Our own teardown notes');
+  await page.getByLabel('Why there is such a set').fill('Pumps have a coupling');
+  await page.getByRole('button', { name: 'Issue the set' }).press('Enter');
+  // How it is taken was forgotten: said where it is missing, and nothing typed is lost.
+  await expect(own.getByText('must be filled in')).toBeVisible();
+  await own.getByLabel('How it is taken').fill('Indicator on the flange, one whole turn.');
+  await own.getByLabel('Caution').fill('Plugs out.');
+  // Called otherwise, it is limited under its new name.
+  await own.getByLabel('Title').fill('Coupling run-out');
+  await expect(page.getByLabel('Coupling run-out, most')).toHaveValue('0.004');
+  await page.getByRole('button', { name: 'Issue the set' }).press('Enter');
+  await expect(page).toHaveURL(new RegExp(`/limits/${name}$`));
+  await expect(page.getByRole('region', { name: 'The shop’s own measures' })).toContainText('Plugs out.');
+
+  const id = await openEngine(page, 'bottom-end', { layout: 'single', specSet: name });
+  await page.getByRole('button', { name: /Coupling run-out/ }).click();
+  const panel = page.getByRole('complementary', { name: 'What to do now' });
+  await expect(panel).toContainText('Indicator on the flange, one whole turn.');
+  await expect(panel).toContainText('Plugs out.');
+  await page.keyboard.type('0.006');
+  await expect(panel.getByText('high', { exact: true })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await (await page.request.get(`/api/engines/${id}/readings.csv`)).text())).toContain(':Coupling run-out,engine,0.006,in'); // prettier-ignore
+  await page.goto(`/engines/${id}/review`);
+  await expect(page.getByRole('region', { name: 'Out of limits' })).toContainText(/coupling run-out/i);
+
+  // Another engine, by a set that has no such measure, takes none of it.
+  const other = await openEngine(page, 'bottom-end', { layout: 'single', specSet: 'shop-solid' });
+  const reading = { id: crypto.randomUUID(), measure: 'own:bottom-end:engine:in:0.0005:Coupling run-out', place: 'engine', entered: '0.001', unit: 'in' }; // prettier-ignore
+  const refused = await page.request.post(`/api/engines/${other}/readings`, { data: { readings: [reading] } });
+  expect((await refused.json()).error.code).toBe('reading.unknown-measure');
+});

@@ -53,6 +53,7 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'limit-preferred-outside': 'the preferred line lies outside the limit',
   'limit-twice': 'row {row} limits this already',
   'lash-closes-cold': 'with {growth} of growth the cold lash would be below zero',
+  'own-twice': 'the set has this measure already',
   'figure-unknown': 'an engine has no such figure',
   'figure-unit': 'this unit is not one of this figure',
   'figure-no-number': 'a number, as 4.125 or 4 1/8',

@@ -1,6 +1,7 @@
 import type { Impossibility } from '../impossible.js';
 import { quantityOf } from '../units/units.js';
 import { findMeasure } from './measures.js';
+import { isOwnKey, ownKey } from './own-measure.js';
 import { HELD_TO_CARD, type SpecLimit, type SpecSet } from './spec-sets.js';
 
 type Fault = Impossibility extends infer One ? (One extends unknown ? Omit<One, 'path'> & { field: string } : never) : never; // prettier-ignore
@@ -35,22 +36,29 @@ export function checkSpecSet({
   limits,
   lifter,
   practice,
-}: Pick<SpecSet, 'limits' | 'lifter' | 'practice'>): Impossibility[] {
+  measures = [],
+}: Pick<SpecSet, 'limits' | 'lifter' | 'practice' | 'measures'>): Impossibility[] {
+  const own = measures.map(ownKey);
+  const isForeign = (key: string) => isOwnKey(key) && !own.includes(key);
   const issues = limits.flatMap((limit, index): Impossibility[] => {
     const at = (field: string) => ['limits', index, field];
     const twice = limits.findIndex((other) => overlaps(limit, other));
     return [
+      ...(isForeign(limit.measure) ? [{ path: at('measure'), code: 'limit-measure' as const }] : []),
       ...faultsOf(limit, lifter).map(({ field, ...fault }) => ({ path: at(field), ...fault }) as Impossibility),
       ...(twice < index ? [{ path: at('measure'), code: 'limit-twice' as const, params: { row: twice + 1 } }] : []),
     ];
   });
   const trusted = practice.uncertainty.flatMap(({ measure: key, unit }, index): Impossibility[] => {
     const measure = findMeasure(key);
-    if (!measure || measure.quantity === 'choice')
+    if (!measure || measure.quantity === 'choice' || isForeign(key))
       return [{ path: ['practice', 'uncertainty', index, 'measure'], code: 'limit-measure' }];
     return quantityOf(unit) === measure.quantity
       ? []
       : [{ path: ['practice', 'uncertainty', index, 'unit'], code: 'limit-unit' }];
   });
-  return [...issues, ...trusted];
+  const twice = own.flatMap((key, index): Impossibility[] =>
+    own.indexOf(key) < index ? [{ path: ['measures', index, 'title'], code: 'own-twice' }] : [],
+  );
+  return [...issues, ...trusted, ...twice];
 }

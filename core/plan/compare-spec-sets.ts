@@ -1,3 +1,4 @@
+import { ownKey, type OwnMeasure } from './own-measure.js';
 import type { SpecLimit, SpecSet } from './spec-sets.js';
 
 /** A limit of one version beside that of another: null where one of them has none. */
@@ -11,6 +12,8 @@ interface LimitChange {
 /** What two versions of a set have different. */
 export interface SpecDifference {
   limits: LimitChange[];
+  /** Measures of the shop's own that came, went, or are taken otherwise. */
+  measures: { before: OwnMeasure | null; after: OwnMeasure | null }[];
   /** Parts of the practice that are not the same: `timing.settleDeg`. */
   practice: { path: string; before: string; after: string }[];
 }
@@ -45,5 +48,10 @@ export function compareSpecSets(
   const practice = partsOf(after.practice)
     .filter(([path, value]) => was.get(path) !== value)
     .map(([path, value]) => ({ path, before: was.get(path) ?? '', after: value }));
-  return { limits: [...changed, ...gone], practice };
+  const [own, owned] = [before.measures ?? [], after.measures ?? []];
+  const find = (measures: OwnMeasure[], key: string) => measures.find((one) => ownKey(one) === key) ?? null;
+  const measures = [...new Set([...owned, ...own].map(ownKey))]
+    .map((key) => ({ before: find(own, key), after: find(owned, key) }))
+    .filter((change) => said(change.before) !== said(change.after));
+  return { limits: [...changed, ...gone], measures, practice };
 }

@@ -3,6 +3,7 @@ import { MOCK_UP } from './catalogue/mock-up.js';
 import { SETTING } from './catalogue/setting.js';
 import { CAM_TIMING, DEAD_CENTRE } from './catalogue/timing.js';
 import type { Measure } from './measure.js';
+import { isOwnKey, readOwnKey } from './own-measure.js';
 
 /**
  * The catalogue of measures, in the order of the work: one row here and the sheet, the CSV, the record and the API know
@@ -12,14 +13,28 @@ export const MEASURES: Measure[] = [...BOTTOM_END, ...DEAD_CENTRE, ...CAM_TIMING
 
 const byKey = new Map(MEASURES.map((measure) => [measure.key, measure]));
 
-/** The measure of that key, or undefined. */
+/** A shop's own measures by their keys, once each: they are asked for as often as those of the catalogue. */
+const own = new Map<string, Measure | undefined>();
+/** Keys come from outside; a shop has some dozens. */
+const MOST_OWN = 1000;
+
+function findOwn(key: string): Measure | undefined {
+  if (!isOwnKey(key)) return undefined;
+  if (!own.has(key)) {
+    if (own.size >= MOST_OWN) own.clear();
+    own.set(key, readOwnKey(key));
+  }
+  return own.get(key);
+}
+
+/** The measure of that key, of the catalogue or a shop's own, or undefined. */
 export function findMeasure(key: string): Measure | undefined {
-  return byKey.get(key);
+  return byKey.get(key) ?? findOwn(key);
 }
 
 /** The measure of that key, which the caller knows to exist. */
 export function measureOf(key: string): Measure {
-  const measure = byKey.get(key);
+  const measure = findMeasure(key);
   if (!measure) throw new Error(`No measure called ${key}`);
   return measure;
 }

@@ -54,7 +54,7 @@ describe('two versions side by side', () => {
   const changed = (limits: SpecLimit[], practice = before.practice) => compareSpecSets(before, { ...before, limits, practice }); // prettier-ignore
 
   test('say nothing where nothing changed, however the limits are ordered', () => {
-    expect(changed([...before.limits].reverse())).toEqual({ limits: [], practice: [] });
+    expect(changed([...before.limits].reverse())).toEqual({ limits: [], measures: [], practice: [] });
   });
 
   test('show what was changed, added and taken away, each with both sides', () => {

@@ -1,6 +1,7 @@
 import type { Lifter, ValveKind } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
 import type { Unit } from '../units/units.js';
+import type { OwnMeasure } from './own-measure.js';
 import type { Practice } from './practice.js';
 
 /**
@@ -35,6 +36,8 @@ export interface SpecSet {
   lifter: Lifter;
   limits: SpecLimit[];
   practice: Practice;
+  /** What this shop measures besides the catalogue. */
+  measures?: OwnMeasure[];
   /** By whom, when and why this version was issued; the examples came with Utex. */
   issued?: { by: string; at: string; reason: string };
 }

@@ -9,13 +9,15 @@ interface Props<Form extends FieldValues> extends Omit<TextFieldProps, 'name' | 
   help?: string;
   /** What is wrong with it, where the form does not know it by itself. */
   wrong?: string;
-  /** Where a change does more than fill the field. */
+  /** Where a choice does something else than fill the field. */
   onChoose?: (value: string) => void;
+  /** Where a change does more than fill the field: wraps what fills it. */
+  onTyped?: (fill: (value: string) => void) => (value: string) => void;
 }
 
 /** A field of a form, with what is wrong told below it; a wrong one can take the focus. */
 export function FormField<Form extends FieldValues>(props: Props<Form>) {
-  const { control, name, help = ' ', wrong, onChoose, ...rest } = props;
+  const { control, name, help = ' ', wrong, onChoose, onTyped, ...rest } = props;
   return (
     <Controller
       control={control}
@@ -29,7 +31,7 @@ export function FormField<Form extends FieldValues>(props: Props<Form>) {
             inputRef={ref}
             error={Boolean(message)}
             helperText={message || help}
-            onChange={(event) => (onChoose ?? onChange)(event.target.value)}
+            onChange={(event) => (onChoose ?? onTyped?.(onChange) ?? onChange)(event.target.value)}
           />
         );
       }}

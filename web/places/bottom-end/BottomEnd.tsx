@@ -1,16 +1,17 @@
 import { useMemo } from 'react';
 import { feeds } from '../../../core/derive/rules.js';
 import { placesOf, spokenPlace } from '../../../core/engine/places.js';
-import type { Mark } from '../../../core/judge/mark.js';
+import { ownMeasures } from '../../../core/plan/own-measure.js';
 import { limitFor } from '../../../core/plan/spec-sets.js';
 import { MEASURES } from '../../../core/plan/measures.js';
 import { worstMark } from '../../../core/sheet/marks.js';
 import type { Slot } from '../../../core/sheet/slot.js';
 import { formatFigure } from '../../../core/units/format.js';
-import { CrankSideView } from '../../drawings/CrankSideView.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
 import type { CellFace } from '../../drawings/PlaceCell.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
+import { PlaceDrawing } from '../../measuring/PlaceDrawing.js';
+import { Todo } from '../../measuring/Todo.js';
 import { useSteps } from '../../measuring/use-steps.js';
 import { useDesk } from '../../state/use-desk.js';
 import { AskFigures } from '../intake/AskFigures.js';
@@ -28,15 +29,17 @@ const KEYS: [string, string][] = [
   ['?', 'these keys'],
 ];
 
-/** What is typed in: all of the stage but what follows from other readings. */
-const TYPED = MEASURES.filter(({ stage, needs }) => stage === 'bottom-end' && needs.length === 0);
+/** What the catalogue has typed in: all of the stage but what follows from other readings. */
+const CATALOGUE = MEASURES.filter(({ stage, needs }) => stage === 'bottom-end' && needs.length === 0);
 
 /** Bottom end: the crank from the side, its mains, pins and cylinders as the places to type into. */
 export function BottomEnd() {
   const engine = useDesk((desk) => desk.engine!);
+  const spec = useDesk((desk) => desk.file!.spec);
+  const typed = useMemo(() => [...CATALOGUE, ...ownMeasures(spec, 'bottom-end')], [spec]);
   const slots = useMemo(
-    () => TYPED.flatMap(({ key, scope }) => placesOf(engine, scope).map((place): Slot => ({ measure: key, place }))),
-    [engine],
+    () => typed.flatMap(({ key, scope }) => placesOf(engine, scope).map((place): Slot => ({ measure: key, place }))),
+    [engine, typed],
   );
   const steps = useSteps('bottom-end', slots);
   const { active, sheet, target, entry, lengthUnit } = steps;
@@ -46,28 +49,19 @@ export function BottomEnd() {
   const judging = useDesk((desk) => desk.judging!);
   const limit = limitFor(judging.spec, measure.key, active.place);
   const hangsOnBore = limit?.basis === 'of-bore' && judging.boreMm(active.place) === undefined;
-  const keys = TYPED.map(({ key }) => key);
+  const keys = typed.map(({ key }) => key);
   const turn = (by: 1 | -1) => {
     const key = keys[(keys.indexOf(measure.key) + by + keys.length) % keys.length];
     const open = slots.filter((slot) => slot.measure === key);
     steps.go(open.find((slot) => !valueAt(key, slot.place)) ?? open[0]);
   };
 
-  /** What a place shows: what is judged by this number if the number itself is not. */
-  const faces = Object.fromEntries(
-    placesOf(engine, measure.scope).map((place): [string, CellFace] => {
-      const own = valueAt(measure.key, place);
-      const through = feeds(measure.key).map((key) => valueAt(key, place));
-      const judged = own && !own.limit ? (through.find((row) => row?.limit) ?? own) : own;
-      const mark: Mark = judged?.verdict ?? 'missing';
-      return [place, { mark, figure: own ? formatFigure(own.value, lengthUnit) : '' }];
-    }),
-  );
+  const more: Record<string, CellFace> = {};
   // A bank's square follows from its pistons: it shows beside them, and takes no number of its own.
   if (measure.key === 'deck-height')
     for (const bank of placesOf(engine, 'bank')) {
       const square = valueAt('deck-square', bank);
-      if (square) faces[bank] = { mark: square.verdict, figure: formatFigure(square.value, lengthUnit) };
+      if (square) more[bank] = { mark: square.verdict, figure: formatFigure(square.value, lengthUnit) };
     }
   return (
     <MeasuringPlace
@@ -80,7 +74,7 @@ export function BottomEnd() {
           label="Measures of the bottom end"
           active={measure.key}
           onPick={(key) => steps.go(slots.find((slot) => slot.measure === key))}
-          entries={TYPED.map(({ key, title, scope }) => ({
+          entries={typed.map(({ key, title, scope }) => ({
             key,
             title,
             mark: worstMark(sheet, [key, ...feeds(key)]),
@@ -89,20 +83,17 @@ export function BottomEnd() {
         />
       }
       drawing={
-        <CrankSideView
-          engine={engine}
-          faces={faces}
+        <PlaceDrawing
+          measure={measure}
+          unit={measure.quantity === 'length' ? lengthUnit : target.unit}
           active={active.place}
           typed={entry.typed}
           onPick={(place) => steps.go(slots.find((slot) => slot.measure === measure.key && slot.place === place))}
+          more={more}
         />
       }
       where={active.place === 'engine' ? measure.title : spokenPlace(active.place)}
-      todo={
-        <p>
-          <strong>{measure.title}.</strong> {measure.how}
-        </p>
-      }
+      todo={<Todo measure={measure} />}
       turn={turn}
       walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
       keys={KEYS}

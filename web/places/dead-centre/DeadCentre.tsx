@@ -1,6 +1,8 @@
 import { useMemo } from 'react';
 import type { WheelFind } from '../../../core/drawing/wheel-finds.js';
 import { passesOf, type Pass } from '../../../core/sheet/angle-doubts.js';
+import { isOwnKey, ownMeasures } from '../../../core/plan/own-measure.js';
+import { spokenPlace } from '../../../core/engine/places.js';
 import { worstMark } from '../../../core/sheet/marks.js';
 import type { Slot } from '../../../core/sheet/slot.js';
 import { readWheel } from '../../../core/wheel/wheel-face.js';
@@ -8,6 +10,8 @@ import { DegreeWheel } from '../../drawings/DegreeWheel.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
 import { DialHelper } from '../../measuring/DialHelper.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
+import { OwnDrawing, ownSlots } from '../../measuring/OwnDrawing.js';
+import { Todo } from '../../measuring/Todo.js';
 import { useSteps } from '../../measuring/use-steps.js';
 import { WheelChoice } from '../../measuring/WheelChoice.js';
 import { usePreferences } from '../../state/preferences.js';
@@ -51,7 +55,10 @@ const groupOf = (measure: string) => measure.replace(/-second$/, '-first');
 export function DeadCentre() {
   const wheel = usePreferences((state) => state.wheel);
   const { file, stand, readings } = useDesk();
-  const steps = useSteps('dead-centre', STEPS);
+  const engine = useDesk((desk) => desk.engine!);
+  const own = useMemo(() => ownMeasures(file!.spec, 'dead-centre'), [file]);
+  const slots = useMemo(() => [...STEPS, ...ownSlots(engine, own)], [engine, own]);
+  const steps = useSteps('dead-centre', slots);
   const { active, sheet, target, entry, lengthUnit } = steps;
   const passes = useMemo(() => passesOf(stand!, file!.spec.practice), [stand, file]);
   const last = passes[passes.length - 1];
@@ -69,11 +76,13 @@ export function DeadCentre() {
   if (last && !pending) finds.push({ key: 'centre', deg: last.errorDeg, label: 'dead centre', kind: 'centre' });
   const crankDeg = entry.preview?.value ?? (pending ? (first ?? 0) : (second ?? first ?? latest(active.measure) ?? 0));
 
-  const goTo = (key: string) => steps.go(STEPS.find((step) => step.measure === key));
+  const isOwn = isOwnKey(active.measure);
+  const goTo = (key: string) => steps.go(slots.find((step) => step.measure === key));
   const take = () => {
     if (entry.typed !== '' && !entry.take()) return;
     const next = NEXT[active.measure];
     if (next) goTo(next);
+    else if (isOwn) steps.goBy(1);
   };
   return (
     <MeasuringPlace
@@ -91,15 +100,30 @@ export function DeadCentre() {
           label="Ways to dead centre"
           active={group}
           onPick={goTo}
-          entries={ENTRIES.map((row) => ({
-            ...row,
-            mark: row.key === 'timing-mark-error' ? worstMark(sheet, [row.key]) : passesMark(passes, row.key),
-          }))}
+          entries={[
+            ...ENTRIES.map((row) => ({
+              ...row,
+              mark: row.key === 'timing-mark-error' ? worstMark(sheet, [row.key]) : passesMark(passes, row.key),
+            })),
+            ...own.map(({ key, title }) => ({ key, title, mark: worstMark(sheet, [key]) })),
+          ]}
         />
       }
-      drawing={<DegreeWheel face={wheel.face} runs={wheel.runs} crankDeg={crankDeg} finds={finds} />}
-      where={target.measure.title}
-      todo={<p>{whatToTurn(active.measure, last, (deg) => sayWheel(deg, wheel))}</p>}
+      drawing={
+        isOwn ? (
+          <OwnDrawing steps={steps} />
+        ) : (
+          <DegreeWheel face={wheel.face} runs={wheel.runs} crankDeg={crankDeg} finds={finds} />
+        )
+      }
+      where={active.place === 'engine' ? target.measure.title : spokenPlace(active.place)}
+      todo={
+        isOwn ? (
+          <Todo measure={target.measure} />
+        ) : (
+          <p>{whatToTurn(active.measure, last, (deg) => sayWheel(deg, wheel))}</p>
+        )
+      }
       turn={steps.goBy}
       walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
       keys={KEYS}

@@ -3,8 +3,10 @@ import type { SpecDifference } from '../../../core/plan/compare-spec-sets.js';
 import { STAGES } from '../../../core/plan/measure.js';
 import { findMeasure, measureOf } from '../../../core/plan/measures.js';
 import type { SpecLimit, SpecSet } from '../../../core/plan/spec-sets.js';
+import { UNIT_LABEL } from '../../../core/units/format.js';
+import { ownKey, type OwnMeasure } from '../../../core/plan/own-measure.js';
 import { LimitBar } from './LimitBar.js';
-import { PRACTICE_NAME, STAGE_NAME, VALVE_NAME } from './words.js';
+import { PRACTICE_NAME, SCOPE_NAME, STAGE_NAME, VALVE_NAME } from './words.js';
 
 const titleOf = ({ measure, valve }: Pick<SpecLimit, 'measure' | 'valve'>) =>
   `${measureOf(measure).title}${valve ? `, ${VALVE_NAME[valve]}` : ''}`;
@@ -49,9 +51,26 @@ export function LimitsTable({ spec }: { spec: SpecSet }) {
           </ul>
         </section>
       ))}
+      {spec.measures && spec.measures.length > 0 && (
+        <section aria-label="The shop’s own measures" className="limits-stage">
+          <h2>The shop’s own measures</h2>
+          <ul className="plain-list">
+            {spec.measures.map((own) => (
+              <li key={ownKey(own)} className="listed">
+                <strong>{own.title}</strong>
+                <span>{ownWords(own)}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
     </>
   );
 }
+
+/** How a measure of the shop's own is taken, in a line. */
+const ownWords = ({ stage, scope, unit, resolution, how, caution }: OwnMeasure) =>
+  `${STAGE_NAME[stage]}, ${SCOPE_NAME[scope]}, to ${resolution} ${UNIT_LABEL[unit]}. ${how}${caution ? ` ${caution}` : ''}`;
 
 const side = (limit: SpecLimit | null, spec: SpecSet) =>
   limit ? (
@@ -76,8 +95,8 @@ export function Comparison({
   after: SpecSet;
   difference: SpecDifference;
 }) {
-  const { limits, practice } = difference;
-  if (limits.length + practice.length === 0)
+  const { limits, measures, practice } = difference;
+  if (limits.length + measures.length + practice.length === 0)
     return <p className="limits-empty">Versions {before.version} and {after.version} say the same.</p>; // prettier-ignore
   return (
     <table className="limits-beside">
@@ -97,6 +116,13 @@ export function Comparison({
             <th scope="row">{titleOf(change)}</th>
             <td>{side(change.before, before)}</td>
             <td>{side(change.after, after)}</td>
+          </tr>
+        ))}
+        {measures.map(({ before: was, after: is }) => (
+          <tr key={ownKey((is ?? was)!)}>
+            <th scope="row">{(is ?? was)!.title}</th>
+            <td>{was ? ownWords(was) : 'not measured'}</td>
+            <td>{is ? ownWords(is) : 'not measured'}</td>
           </tr>
         ))}
         {practice.map(({ path, before: was, after: is }) => (

@@ -13,9 +13,10 @@ import { Page } from '../../app/Page.js';
 import { useRefused } from '../../app/use-refused.js';
 import { draftOf, useDraftForm } from '../../state/draft.js';
 import { useSession } from '../../state/session.js';
+import { OwnMeasures } from './OwnMeasures.js';
 import { PracticeFields } from './PracticeFields.js';
 import { readSetFile } from './set-files.js';
-import { checkSetForm, fieldOf, formOf, type SetForm } from './set-form.js';
+import { checkSetForm, fieldOf, formOf, ownFormKey, type SetForm } from './set-form.js';
 import { STAGE_NAME } from './words.js';
 import { WrittenHeads, WrittenLimit } from './WrittenLimit.js';
 import './limits.css';
@@ -47,7 +48,7 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
   // Somebody issued a version while this one was being written: what was typed is taken up by hand, never over theirs.
   const earlier = isDraft || asNew ? null : draftOf<SetForm>(keyOf(newest.version - 1));
   const { control, register, handleSubmit, setError, clearErrors, getValues, formState } = form;
-  const { fields, append, remove } = useFieldArray({ control, name: 'limits' });
+  const { fields, append, remove, update } = useFieldArray({ control, name: 'limits' });
   const lifter = useWatch({ control, name: 'lifter' });
   const [problem, setProblem] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
@@ -87,6 +88,12 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
     setProblem(issues.length > 0 ? show(issues) : null);
   };
 
+  const own = useWatch({ control, name: 'measures' });
+  /** A measure that is called or taken otherwise is limited under its new key. */
+  const renamed = (before: string, after: string) =>
+    getValues('limits').forEach(({ measure }, index) => {
+      if (measure === before) update(index, { ...getValues(`limits.${index}`), measure: after });
+    });
   const stageOf = (measure: string): Stage | undefined => findMeasure(measure)?.stage;
   const unknown = fields
     .map(({ measure }, index) => ({ measure, index }))
@@ -165,7 +172,9 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
           </section>
         )}
         {STAGES.map((stage) => {
-          const open = limitable(lifter).filter((measure) => measure.stage === stage);
+          const open = [...limitable(lifter), ...own.flatMap((one) => findMeasure(ownFormKey(one)) ?? [])].filter(
+            (measure) => measure.stage === stage,
+          );
           const at = fields.flatMap(({ measure }, index) => (stageOf(measure) === stage ? [index] : []));
           if (open.length === 0 && at.length === 0) return null;
           return (
@@ -196,6 +205,7 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
             </section>
           );
         })}
+        <OwnMeasures control={control} onRenamed={renamed} />
         <PracticeFields control={control} />
         <div className="write-set-end">
           <FormField

@@ -3,6 +3,7 @@ import type { Issue } from '../../../contracts/errors.js';
 import { asIssues } from '../../../contracts/wording/impossible.js';
 import { checkSpecSet } from '../../../core/plan/check-spec-set.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
+import { ownKey, type OwnMeasure } from '../../../core/plan/own-measure.js';
 import type { Practice } from '../../../core/plan/practice.js';
 import type { Basis, SpecLimit, SpecSet } from '../../../core/plan/spec-sets.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
@@ -22,6 +23,21 @@ export interface LimitForm {
   source: string;
 }
 
+/** A measure of the shop's own as it is typed. */
+export interface OwnForm {
+  title: string;
+  stage: string;
+  scope: string;
+  unit: string;
+  resolution: string;
+  how: string;
+  caution: string;
+}
+
+/** The key under which limits and readings know a measure that is typed, as far as it is one. */
+export const ownFormKey = ({ resolution, ...row }: OwnForm): string =>
+  ownKey({ ...row, title: row.title.trim(), resolution: Number(resolution) } as OwnMeasure);
+
 /** A spec set as it is typed: the shape of the request, with texts for its figures and lists of figures. */
 export interface SetForm {
   /** What a new set is called by for good; empty for the next version of one that is there. */
@@ -29,6 +45,7 @@ export interface SetForm {
   title: string;
   lifter: SpecSet['lifter'];
   limits: LimitForm[];
+  measures: OwnForm[];
   practice: {
     setting: { method: string; along: string; marginDeg: string };
     deadCentre: { trueWithinDeg: string; roughDeg: string };
@@ -76,11 +93,16 @@ function practiceForm({ setting, deadCentre, timing, growth, uncertainty }: Prac
 }
 
 /** What a version says, to be written on. Its reason is its own: the next has another. */
-export const formOf = ({ title, lifter, limits, practice }: SpecSet): SetForm => ({
+export const formOf = ({ title, lifter, limits, practice, measures = [] }: SpecSet): SetForm => ({
   name: '',
   title,
   lifter,
   limits: limits.map(limitForm),
+  measures: measures.map(({ resolution, caution = '', ...row }) => ({
+    ...row,
+    resolution: typed(resolution),
+    caution,
+  })),
   practice: practiceForm(practice),
   reason: '',
 });
@@ -98,7 +120,7 @@ const listOf = (text: string) =>
     .map(numberOf);
 
 /** What is sent for a form. */
-function requestOf({ practice, limits, ...form }: SetForm, id: string, after: number): unknown {
+function requestOf({ practice, limits, measures, ...form }: SetForm, id: string, after: number): unknown {
   const { setting, deadCentre, timing, growth, uncertainty } = practice;
   return {
     id,
@@ -111,6 +133,15 @@ function requestOf({ practice, limits, ...form }: SetForm, id: string, after: nu
       max: numberOf(max),
       preferred: numberOf(preferred),
     })),
+    ...(measures.length === 0
+      ? {}
+      : {
+          measures: measures.map(({ resolution, caution, ...row }) => ({
+            ...row,
+            resolution: numberOf(resolution),
+            ...(caution.trim() === '' ? {} : { caution }),
+          })),
+        }),
     practice: {
       setting: { ...setting, marginDeg: numberOf(setting.marginDeg) },
       deadCentre: { trueWithinDeg: numberOf(deadCentre.trueWithinDeg), roughDeg: numberOf(deadCentre.roughDeg) },

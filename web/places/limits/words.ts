@@ -1,3 +1,4 @@
+import type { Scope } from '../../../core/engine/places.js';
 import type { Stage } from '../../../core/plan/measure.js';
 import type { Basis, SpecLimit } from '../../../core/plan/spec-sets.js';
 
@@ -38,4 +39,15 @@ export const PRACTICE_NAME: Record<string, string> = {
   'timing.toleranceDeg': 'Sprocket on target within, °',
   growth: 'Growth by metals',
   uncertainty: 'Trust in instruments',
+};
+
+/** Where a measure is taken, as it is chosen. */
+export const SCOPE_NAME: Record<Scope, string> = {
+  engine: 'engine, once',
+  cylinder: 'cylinder',
+  valve: 'valve',
+  main: 'main bearing',
+  pin: 'crank pin',
+  bank: 'bank',
+  fastener: 'fastener',
 };

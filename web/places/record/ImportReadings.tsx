@@ -12,7 +12,7 @@ import { onTheirLines, readReadings, type ReadingLine } from './readings-file.js
 
 /** Readings from a file: shown first, each problem on its line; taken all together or not at all. */
 export function ImportReadings() {
-  const { engine, reload } = useDesk();
+  const { engine, file, reload } = useDesk();
   const looksOn = useLooksOn();
   const [lines, setLines] = useState<ReadingLine[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
@@ -20,9 +20,9 @@ export function ImportReadings() {
   if (looksOn) return null;
   const wrong = lines?.filter(({ problems }) => problems.length > 0).length ?? 0;
 
-  const read = async (file: File) => {
+  const read = async (chosen: File) => {
     setTaken(null);
-    const found = readReadings(await file.text(), engine!, newId);
+    const found = readReadings(await chosen.text(), file!, newId);
     setProblem(found.ok ? null : found.problem);
     setLines(found.ok ? found.lines : null);
   };
@@ -44,7 +44,7 @@ export function ImportReadings() {
       <FileButton
         label="Readings from a CSV file"
         accept=".csv,text/csv"
-        onFile={(file) => void read(file)}
+        onFile={(chosen) => void read(chosen)}
         variant="outlined"
       >
         Readings from a CSV file

@@ -1,13 +1,14 @@
 import { LAYOUTS } from '../../../core/engine/layouts.js';
+import { EXAMPLE_SPEC_SETS } from '../../../core/plan/example-spec-sets.js';
 import { readingsCsv } from '../../../core/record/csv.js';
 import { readingOf } from '../../../core/sheet/test-file.js';
 import { onTheirLines, readReadings, type ReadingLine } from './readings-file.js';
 
-const v8 = LAYOUTS[0].engine!;
+const by = { engine: LAYOUTS[0].engine!, spec: EXAMPLE_SPEC_SETS[0] };
 let made = 0;
 const newId = () => `00000000-0000-4000-8000-${String(++made).padStart(12, '0')}`;
 const read = (text: string): ReadingLine[] => {
-  const found = readReadings(text, v8, newId);
+  const found = readReadings(text, by, newId);
   if (!found.ok) throw new Error(found.problem);
   return found.lines;
 };
@@ -41,6 +42,7 @@ test.each([
   ['bore is taken in', 'bore,1,4.03,deg'],
   ['lash-cold is of solid lifters', 'lash-cold,1I,0.012,in'],
   ['comma', 'bore,1,"4,03",in'],
+  ['there is no measure own', 'own:bottom-end:engine:in:0.001:Runout,engine,0.001,in'],
 ])('“%s” is said on its own line, and the others stay whole', (said, row) => {
   const lines = read(`measure,place,entered,unit\nbore,1,4.03,in\n${row}\n`);
   expect(lines[0].problems).toEqual([]);
@@ -61,7 +63,7 @@ test.each([
   ['no reading', 'measure,place,entered,unit\n'],
   ['at most 500', `measure,place,entered,unit\n${'bore,1,4.03,in\n'.repeat(501)}`],
 ])('a file with %s is refused whole', (said, text) => {
-  const found = readReadings(text, v8, newId);
+  const found = readReadings(text, by, newId);
   expect(!found.ok && found.problem).toContain(said);
 });
 

@@ -3,6 +3,7 @@ import { checkReading } from '../../../contracts/check-reading.js';
 import type { Issue } from '../../../contracts/errors.js';
 import { newReadingSchema, type NewReading } from '../../../contracts/reading.js';
 import type { Engine } from '../../../core/engine/engine.js';
+import type { SpecSet } from '../../../core/plan/spec-sets.js';
 
 /** One line of a file of readings, as it stands there, with what keeps it from being taken. */
 export interface ReadingLine {
@@ -29,9 +30,10 @@ const bare = (words: string) => (/^'[=+\-@\t\r]/.test(words) ? words.slice(1) : 
  * Reads a file of readings: CSV with the columns of the export, of which measure, place, entered and unit must be there.
  * Semicolons and tabs are recognised, and with semicolons decimal commas. Each line is checked as the server will.
  *
+ * @param by the engine, and the set that judges it
  * @param newId makes an id for a line that has none
  */
-export function readReadings(text: string, engine: Engine, newId: () => string): ReadReadings {
+export function readReadings(text: string, by: { engine: Engine; spec: SpecSet }, newId: () => string): ReadReadings {
   const { data, meta } = Papa.parse<Record<string, string>>(text, {
     header: true,
     skipEmptyLines: 'greedy',
@@ -68,7 +70,7 @@ export function readReadings(text: string, engine: Engine, newId: () => string):
     });
     if (!parsed.success)
       return { ...shown, reading: null, problems: parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`) }; // prettier-ignore
-    const checked = checkReading({ engine }, parsed.data, index);
+    const checked = checkReading(by, parsed.data, index);
     const problems = 'code' in checked ? [checked.message] : [];
     if (seen.has(parsed.data.id)) problems.push('its id stands on a line before');
     seen.add(parsed.data.id);

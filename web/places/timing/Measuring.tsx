@@ -3,12 +3,15 @@ import { findsOf } from '../../../core/drawing/wheel-finds.js';
 import { wrapCycle } from '../../../core/engine/crank.js';
 import { placesOf, spokenPlace } from '../../../core/engine/places.js';
 import type { Mark } from '../../../core/judge/mark.js';
+import { isOwnKey } from '../../../core/plan/own-measure.js';
 import { formatFigure, formatValue } from '../../../core/units/format.js';
 import { toCanonical } from '../../../core/units/units.js';
 import { DegreeWheel } from '../../drawings/DegreeWheel.js';
 import { ValveMap, type DialFace } from '../../drawings/ValveMap.js';
 import { DialHelper } from '../../measuring/DialHelper.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
+import { OwnDrawing } from '../../measuring/OwnDrawing.js';
+import { Todo } from '../../measuring/Todo.js';
 import { TurningStrip } from '../../measuring/TurningStrip.js';
 import type { Steps } from '../../measuring/use-steps.js';
 import { useTurning } from '../../measuring/use-turning.js';
@@ -37,6 +40,7 @@ export function Measuring({ steps, list }: { steps: Steps; list: ReactNode }) {
   const turning = useTurning();
   const { measure } = target;
   const lifts = measure.key === 'lobe-lift';
+  const isOwn = isOwnKey(measure.key);
   const finds = useMemo(() => findsOf(sheet.rows), [sheet]);
   const judging = desk.judging!;
   const expected = judging.expected(measure.key, active.place);
@@ -55,11 +59,13 @@ export function Measuring({ steps, list }: { steps: Steps; list: ReactNode }) {
             {drop && `, at ${drop}`}
           </span>
           <span className="measuring-rest" />
-          {!lifts && measure.quantity === 'angle' && <WheelChoice />}
+          {!lifts && !isOwn && measure.quantity === 'angle' && <WheelChoice />}
         </>
       }
       drawing={
-        lifts ? (
+        isOwn ? (
+          <OwnDrawing steps={steps} />
+        ) : lifts ? (
           <ValveMap
             banks={engine.banks}
             faces={liftFaces(steps)}
@@ -74,8 +80,8 @@ export function Measuring({ steps, list }: { steps: Steps; list: ReactNode }) {
           </div>
         )
       }
-      where={lifts ? spokenPlace(active.place) : measure.title}
-      todo={<p>{whatToRead(active, drop, desk.card)}</p>}
+      where={active.place === 'engine' ? measure.title : spokenPlace(active.place)}
+      todo={isOwn ? <Todo measure={measure} /> : <p>{whatToRead(active, drop, desk.card)}</p>}
       turn={steps.goBy}
       walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
       keys={KEYS}

@@ -1,8 +1,10 @@
 import { useMemo, useState, type ReactNode } from 'react';
 import type { Mark } from '../../../core/judge/mark.js';
+import { ownMeasures } from '../../../core/plan/own-measure.js';
 import { worstMark } from '../../../core/sheet/marks.js';
 import { toCanonical } from '../../../core/units/units.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
+import { ownSlots } from '../../measuring/OwnDrawing.js';
 import { useMeasuringKeys } from '../../measuring/use-keys.js';
 import { useSteps } from '../../measuring/use-steps.js';
 import { useDesk } from '../../state/use-desk.js';
@@ -30,15 +32,18 @@ export function Timing() {
   const engine = useDesk((desk) => desk.engine!);
   const { spec } = file!;
   const unit = card?.printed.unit ?? (spec.limits.some((limit) => limit.unit === 'in') ? 'in' : 'mm');
+  const own = useMemo(() => ownMeasures(spec, 'cam-timing'), [spec]);
   const slots = useMemo(
-    () =>
-      timingSteps(
+    () => [
+      ...timingSteps(
         engine,
         card ? toCanonical(card.printed.checkLift, card.printed.unit) : undefined,
         unit,
         spec.practice,
       ),
-    [engine, card, unit, spec],
+      ...ownSlots(engine, own),
+    ],
+    [engine, card, unit, spec, own],
   );
   const steps = useSteps('timing', slots);
   const { sheet } = steps;
@@ -61,7 +66,10 @@ export function Timing() {
       label="Parts of the timing"
       active={form ?? partOf(steps.active)}
       onPick={choose}
-      entries={PARTS.map(({ key, title }) => ({ key, title, mark: markOf(key) }))}
+      entries={[
+        ...PARTS.map(({ key, title }) => ({ key, title, mark: markOf(key) })),
+        ...own.map(({ key, title }) => ({ key, title, mark: worstMark(sheet, [key]) })),
+      ]}
     />
   );
   if (!form) return <Measuring steps={steps} list={list} />;
