@@ -64,7 +64,7 @@ export const changeEngineRequest = newEngineSchema.pick({ id: true }).extend({
   title: line(80).optional(),
   customer: line(80).optional(),
   customerId: idSchema.nullable().optional(),
-  engine: z.object(engineShape).partial().optional(),
+  engine: z.object(engineShape).omit({ fasteners: true }).partial().optional(),
 });
 export type ChangeEngine = z.infer<typeof changeEngineRequest>;
 

@@ -38,8 +38,6 @@ export const VIEWS: View[] = [
   { name: 'floor', place: '/' },
   { name: 'new-engine', place: '/engines/new' },
   ...ENGINE_PLACES.map(({ path }) => ({ name: path, place: path, tag: ENGINE, ...SHOWN_BETTER[path] })),
-  partOfTiming('card', 'Cam card'),
-  partOfTiming('sweep', 'Sweep a lobe', 'DT2-007'),
   partOfTiming('curves', 'Lift curves'),
   partOfTiming('decision', 'Sprocket'),
   { name: 'setting-dark', place: 'setting', tag: ENGINE, shade: 'dark', act: SHOWN_BETTER.setting.act },

@@ -59,7 +59,9 @@ export function Who({ book }: { book: Customer[] }) {
         label="Phone"
         slotProps={{ htmlInput: { maxLength: 40, inputMode: 'tel' } }}
       />
-      <FormField control={control} name="mail" label="Mail" slotProps={{ htmlInput: { inputMode: 'email' } }} />
+      <div className="intake-wide">
+        <FormField control={control} name="mail" label="Mail" slotProps={{ htmlInput: { inputMode: 'email' } }} />
+      </div>
       <FormField
         control={control}
         name="address"
