@@ -59,5 +59,8 @@ export const engineShape = {
   ratio: z.object({ intake: ratio, exhaust: ratio }),
   seatEvents: cardEventsSchema,
   metals: z.object({ block: metalSchema, head: metalSchema }),
-  fasteners: z.array(z.object({ group: z.string(), count: z.number().int() })).optional(),
+  fasteners: z
+    .array(z.object({ group: z.string(), count: z.number().int() }))
+    .max(60, 'at most 60 groups')
+    .optional(),
 };
