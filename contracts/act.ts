@@ -51,8 +51,8 @@ export const chainAnswer = z.object({
   rows: z.number().int(),
   last: z.number().int(),
   head: z.string(),
-  /** Acts of the whole chain. */
-  total: z.number().int(),
+  /** The newest act of the whole chain, by its place. */
+  end: z.number().int(),
   isEnd: z.boolean(),
   faults: z.array(z.object({ at: z.string(), fault: z.string() })),
 });

@@ -2,6 +2,7 @@ import { spokenPlace } from '../../core/engine/places.js';
 import { findMeasure } from '../../core/plan/measures.js';
 import { UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
+import { wordTakenAt } from './picture.js';
 
 type Body = Record<string, unknown>;
 
@@ -84,7 +85,7 @@ const SAYS: Record<string, (body: Body) => string> = {
   'engine-data.filed': () => 'filed its figures',
   'parts.filed': () => 'filed its parts',
   'job.filed': () => 'filed promise and notes',
-  'picture.taken': ({ stage, place }) => `took a picture at ${text(stage).replace('-', ' ')}${place === 'engine' ? '' : `, ${spokenPlace(text(place))}`}`, // prettier-ignore
+  'picture.taken': ({ stage, place }) => `took a picture at ${wordTakenAt(text(stage), text(place))}`,
   'letterhead.added': () => 'added a picture for the head of records',
   'record.signed': ({ revision }) => `signed revision ${text(revision)} of its record`,
   'record.downloaded': ({ revision, file }) => `downloaded revision ${text(revision)} as ${text(file)}`,

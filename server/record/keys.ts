@@ -5,7 +5,7 @@ import { calculateJwkThumbprint, exportJWK } from 'jose';
 import forge from 'node-forge';
 import { CannotStart, opening } from '../cannot-start.js';
 import type { Database } from '../store/database.js';
-import { KEY_FILES, writeWhole } from '../store/folder.js';
+import { KEY_FILES, keysBefore, writeWhole } from '../store/folder.js';
 import { keyRow, listPublishedKeys } from '../store/key-store.js';
 import type { Row } from '../store/tables.js';
 
@@ -95,7 +95,7 @@ export function makeRecordKey(): string {
 /** Makes the keys of a shop in its folder. Any that are there are laid aside, never overwritten. */
 export function makeKeys(dataFolder: string, now: Date): void {
   const folder = join(dataFolder, 'keys');
-  if (existsSync(folder)) renameSync(folder, `${folder}-before-${now.toISOString().replace(/[:.]/g, '-')}`);
+  if (existsSync(folder)) renameSync(folder, keysBefore(dataFolder, now));
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   writeWhole(join(dataFolder, KEY_FILES.record), makeRecordKey());
   writeWhole(join(dataFolder, KEY_FILES.pdf), makeP12(now));

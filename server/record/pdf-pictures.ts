@@ -1,4 +1,4 @@
-import { spokenPlace } from '../../core/engine/places.js';
+import { wordTakenAt } from '../../contracts/wording/picture.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
 import { dateOf, INK, INNER, PAGE, title, write, type Doc } from './pdf-page.js';
 import { part } from './pdf-tags.js';
@@ -30,8 +30,7 @@ export function drawPictures(doc: Doc, record: BuildRecord, images: Images): voi
       y = title(doc, index === 0 ? 'Pictures' : 'Pictures, continued', PAGE.margin);
     }
     const { sha256, stage, place, caption, by, takenAt } = picture;
-    const where = `${stage.replace('-', ' ')}${place === 'engine' ? '' : `, ${spokenPlace(place)}`}`;
-    const said = `${caption ? `${caption}. ` : ''}At ${where}, by ${by}, ${dateOf(takenAt, record)}`;
+    const said = `${caption ? `${caption}. ` : ''}At ${wordTakenAt(stage, place)}, by ${by}, ${dateOf(takenAt, record)}`;
     const top = y;
     const draw = () =>
       doc.image(Buffer.from(images[sha256]), PAGE.margin, top, { fit: [INNER, TALL], align: 'center' });

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { generateKeyPairSync } from 'node:crypto';
-import { mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import forge from 'node-forge';
@@ -75,6 +75,19 @@ test('the shop’s own certificate signs the PDF in its name, and one of before 
   expect(said).toContain('Signature is Valid');
   expect([await verify(pdf), await verify(before.pdf)]).toEqual([true, true]);
   expect((await shop.as('owner')<Keys>('POST', '/api/keys', { what: 'certificate' })).body.certificate.subject).toBe('Build records of this shop'); // prettier-ignore
+});
+
+test('a key and a certificate made anew in the same moment are both there, also after the next', async () => {
+  const own = await keys();
+  const renew = (what: string) => shop.as('owner')<Keys>('POST', '/api/keys', { what });
+  await Promise.all([renew('record'), renew('certificate')]);
+  const now = await keys();
+  expect([now.record.kid === own.record.kid, now.certificate.sha256 === own.certificate.sha256]).toEqual([
+    false,
+    false,
+  ]);
+  const { keys: written } = JSON.parse(readFileSync(join(shop.folder, 'utex.json'), 'utf8')) as { keys: object };
+  expect(written).toEqual({ record: now.record.kid, pdf: now.certificate.sha256 });
 });
 
 test('what is wrong with a P12 is said at its field, and nothing changes', async () => {

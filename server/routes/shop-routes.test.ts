@@ -150,6 +150,11 @@ describe('what the shop says about itself', () => {
     }
   });
 
+  test('with a picture at its head that was never taken in is refused', async () => {
+    const { status, body } = await file({ letterhead: 'a'.repeat(64) });
+    expect([status, body.error.issues[0].path]).toEqual([404, 'letterhead']);
+  });
+
   test('the names stand where one signs in, unless the owner has them hidden', async () => {
     expect((await bench()).bench.people!.map(({ handle }) => handle)).toContain('builder');
     await file({ showNames: false });

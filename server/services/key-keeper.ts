@@ -6,7 +6,8 @@ import type { Person } from '../../contracts/shop.js';
 import { Failure } from '../failure.js';
 import { keyIdsOf, listPublished, makeP12, makeRecordKey, openP12, openRecordKey, publishedRows, type SigningKeys } from '../record/keys.js'; // prettier-ignore
 import { nameOf, readOwnP12, type P12Problem } from '../record/own-p12.js';
-import { changeManifest, KEY_FILES, writeWhole } from '../store/folder.js';
+import { changeManifest, KEY_FILES, keysBefore, writeWhole } from '../store/folder.js';
+import { listPublishedKeys } from '../store/key-store.js';
 import type { Context } from './context.js';
 
 const SAID: Record<P12Problem, [field: 'p12' | 'password', message: string]> = {
@@ -51,13 +52,12 @@ export class KeyKeeper {
 
   /** A new record key, or a new certificate of the shop's own making. */
   async renew(by: Person, what: 'record' | 'certificate'): Promise<Keys> {
-    const { keys, clock } = this.context;
     if (what === 'record') {
       const pem = makeRecordKey();
-      return this.swap(by, 'a new record key', KEY_FILES.record, pem, { ...keys, record: await openRecordKey(pem) });
+      return this.swap(by, 'a new record key', KEY_FILES.record, pem, { record: await openRecordKey(pem) });
     }
-    const p12 = makeP12(clock.now());
-    return this.swap(by, 'a new certificate', KEY_FILES.pdf, p12, { ...keys, pdf: openP12(p12) });
+    const p12 = makeP12(this.context.clock.now());
+    return this.swap(by, 'a new certificate', KEY_FILES.pdf, p12, { pdf: openP12(p12) });
   }
 
   /** The shop's own certificate in place of the self-made one. @throws Failure keys.certificate */
@@ -67,8 +67,7 @@ export class KeyKeeper {
       const [path, message] = SAID[read.problem];
       throw new Failure('keys.certificate', [{ path, message }]);
     }
-    const { keys } = this.context;
-    return this.swap(by, 'a certificate of its own', KEY_FILES.pdf, read.p12, { ...keys, pdf: read.keys });
+    return this.swap(by, 'a certificate of its own', KEY_FILES.pdf, read.p12, { pdf: read.keys });
   }
 
   /**
@@ -80,18 +79,20 @@ export class KeyKeeper {
     what: string,
     file: string,
     contents: string | Buffer,
-    next: SigningKeys,
+    part: Partial<SigningKeys>,
   ): Promise<Keys> {
     const { audit, clock, database, keys } = this.context;
     await audit.exclusively(async () => {
       const at = clock.now();
+      // Beside the keys of this turn: another may just have been exchanged.
+      const next = { ...keys, ...part };
       const [own, ids] = [keyIdsOf(keys), keyIdsOf(next)];
-      const published = [...keys.published.records.map(({ kid }) => kid), ...keys.published.certificates.map((der) => keyIdsOf({ ...next, pdf: { ...next.pdf, certificateDer: der } }).pdf)]; // prettier-ignore
+      const published = (await listPublishedKeys(database)).map(({ id }) => id);
       const rows = publishedRows(next, at).filter(({ columns }) => !published.includes(String(columns.id)));
       if (own.record === ids.record && own.pdf === ids.pdf) return;
       const act = { at, by: by.handle, act: 'keys.changed', engineId: null, body: { what, keys: ids }, rows };
       await audit.put(() => act);
-      const aside = join(this.dataFolder, `keys-before-${at.toISOString().replace(/[:.]/g, '-')}`);
+      const aside = keysBefore(this.dataFolder, at);
       mkdirSync(aside, { recursive: true, mode: 0o700 });
       cpSync(join(this.dataFolder, 'keys'), aside, { recursive: true });
       changeManifest(this.dataFolder, { keys: own, keysNext: ids });

@@ -1,8 +1,9 @@
 import type { z } from 'zod';
 import type { ActsQuery, actsAnswer, chainAnswer, chainQuery } from '../../contracts/act.js';
 import { wordAct } from '../../contracts/wording/act.js';
+import { readBody } from '../store/audit-log.js';
 import { checkChain } from '../store/check-audit.js';
-import { countLog, firstFrom, lastOfLog, searchLog, tagsOf, type LoggedRow } from '../store/log-store.js';
+import { firstFrom, lastOfLog, searchLog, tagsOf, type LoggedRow } from '../store/log-store.js';
 import { listPeople } from '../store/people-store.js';
 import { findJws } from '../store/record-store.js';
 import type { Context } from './context.js';
@@ -11,14 +12,6 @@ const PAGE = 60;
 /** How many acts are looked at in one go, and how often before what was found is answered. */
 const STRETCH = 5000;
 const MOST_STRETCHES = 10;
-
-function readBody(text: string): Record<string, unknown> {
-  try {
-    return JSON.parse(text) as Record<string, unknown>;
-  } catch {
-    return {};
-  }
-}
 
 /**
  * Acts of the log as sentences, the newest first. Where few of very many are looked for, it is answered how far back was
@@ -75,5 +68,5 @@ export async function walkChain(
 ): Promise<z.infer<typeof chainAnswer>> {
   const { database } = context;
   const walked = await checkChain(database, (id) => headIn(context, id), after, previous);
-  return { ...walked, total: await countLog(database) };
+  return { ...walked, end: await lastOfLog(database) };
 }

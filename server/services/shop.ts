@@ -1,8 +1,10 @@
 import canonicalize from 'canonicalize';
 import type { Bench, Person } from '../../contracts/shop.js';
 import type { ChangeShop, ShopData } from '../../contracts/shop-data.js';
+import { Failure } from '../failure.js';
 import type { Queries } from '../store/database.js';
 import { listPeople } from '../store/people-store.js';
+import { findPicture } from '../store/picture-store.js';
 import { findShop, findShopData, shopDataRow, shopRow } from '../store/shop-store.js';
 import type { Context } from './context.js';
 
@@ -19,7 +21,7 @@ export async function shopOf(queries: Queries): Promise<ChangeShop> {
   return { ...(await findShopData(queries)), name, verifyAddress };
 }
 
-/** Writes down what the owner changes about the shop; what it was stays in its history. What changes nothing writes nothing. */
+/** Writes down what the owner changes about the shop; what it was stays in its history. What changes nothing writes nothing. @throws Failure picture.not-found */
 export async function changeShop(
   { audit, clock, database, newId }: Context,
   by: Person,
@@ -30,6 +32,8 @@ export async function changeShop(
     const keys = Object.keys(asked) as (keyof ChangeShop)[];
     const parts = keys.filter((key) => canonicalize(asked[key]) !== canonicalize(now[key]));
     if (parts.length === 0) return now;
+    if (asked.letterhead !== null && !(await findPicture(database, asked.letterhead)))
+      throw new Failure('picture.not-found', [{ path: 'letterhead', message: 'the shop has no such picture' }]);
     const at = clock.now();
     const { name, verifyAddress, ...data } = asked;
     const renamed = parts.includes('name') || parts.includes('verifyAddress');

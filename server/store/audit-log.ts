@@ -59,6 +59,15 @@ function bodyOf({ body, rows = [] }: Pick<Act, 'body' | 'rows'>): string {
   return canonicalize({ ...Object.fromEntries(parts), ...sealed })!;
 }
 
+/** What the body of an act tells; nothing where it was changed to what is no JSON, which breaks the chain by itself. */
+export function readBody(text: string): Record<string, unknown> {
+  try {
+    return JSON.parse(text) as Record<string, unknown>;
+  } catch {
+    return {};
+  }
+}
+
 /** Chains an act to the one before it. */
 export function seal(previous: string, act: Act): SealedAct {
   const body = bodyOf(act);

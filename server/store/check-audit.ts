@@ -1,4 +1,4 @@
-import { chainHash, FIRST_HASH, type Claim } from './audit-log.js';
+import { chainHash, FIRST_HASH, readBody, type Claim } from './audit-log.js';
 import { countRows, findRows, selectRows, type StandingRow } from './audited-rows.js';
 import type { Database } from './database.js';
 import { digestOf, keyOf, TABLES, type TableName } from './tables.js';
@@ -52,15 +52,6 @@ interface Body {
   /** Before the chain vouched for whole rows it told what was typed. */
   readings?: { id: string; measure: string; place: string; entered: string; unit: string }[];
   record?: string;
-}
-
-/** What an act tells; nothing where its row was changed to what is no JSON, which breaks the chain by itself. */
-function readBody(text: string): Body {
-  try {
-    return JSON.parse(text) as Body;
-  } catch {
-    return {};
-  }
 }
 
 /** One page of the chain: how many acts, where it first breaks, and where it ends. */
@@ -124,7 +115,7 @@ class Audit {
   private async holdPage(page: ChainRow[]): Promise<void> {
     const claims = new Map((Object.keys(TABLES) as TableName[]).map((table): [TableName, Claim[]] => [table, []]));
     for (const row of page) {
-      const body = readBody(row.body);
+      const body: Body = readBody(row.body);
       for (const claim of body.rows ?? []) claims.get(claim[0] as TableName)?.push(claim);
       if (row.act === 'readings.taken' && !body.rows && Array.isArray(body.readings))
         await this.holdTyped(body.readings);
@@ -202,7 +193,8 @@ class Audit {
         [after],
       );
       if (page.length === 0) return keys;
-      for (const { body } of page) for (const [of, key] of readBody(body).rows ?? []) if (of === table) keys.add(key);
+      for (const { body } of page)
+        for (const [of, key] of (readBody(body) as Body).rows ?? []) if (of === table) keys.add(key);
       after = Number(page.at(-1)!.seq);
     }
   }

@@ -133,6 +133,10 @@ export function writeWhole(file: string, contents: string | Buffer): void {
   renameSync(`${file}.new`, file);
 }
 
+/** Where the keys of before are laid when others take their place. */
+export const keysBefore = (folder: string, now: Date): string =>
+  join(folder, `keys-before-${now.toISOString().replace(/[:.]/g, '-')}`);
+
 export function writeManifest(folder: string, manifest: Omit<Manifest, 'format' | 'formatVersion'>): void {
   const whole: Manifest = { format: 'utex-shop', formatVersion: 1, ...manifest };
   writeWhole(join(folder, MANIFEST), `${JSON.stringify(whole, null, 2)}\n`);

@@ -55,12 +55,6 @@ export async function firstFrom(queries: Queries, moment: Date): Promise<number>
   return low;
 }
 
-/** How many acts there are, as near as the order of their numbers tells. */
-export async function countLog(queries: Queries): Promise<number> {
-  const [{ count }] = await queries.query<{ count: number }>('select count(*) as count from audit');
-  return Number(count);
-}
-
 /** The tags of engines by their ids, and when each was touched last. */
 export async function tagsOf(queries: Queries, ids: string[]): Promise<Map<string, { tag: string; touchedAt: Date }>> {
   const rows = await queries.query<{ engine_id: string; tag: string; touched_at: Date }>(

@@ -5,7 +5,7 @@ import Dialog from '@mui/material/Dialog';
 import { format } from 'date-fns/format';
 import { useEffect, useMemo, useState } from 'react';
 import { LARGEST_PICTURE, type PictureStage } from '../../contracts/picture.js';
-import { spokenPlace } from '../../core/engine/places.js';
+import { wordTakenAt } from '../../contracts/wording/picture.js';
 import { picturesOf } from '../../core/sheet/engine-file.js';
 import { FileButton, PICTURES } from '../app/FileButton.js';
 import { usePictureBox, type KeptPicture } from '../state/picture-box.js';
@@ -26,9 +26,6 @@ function useKept(kept: KeptPicture[]): (KeptPicture & { src: string })[] {
   useEffect(() => () => shown.forEach(({ src }) => URL.revokeObjectURL(src)), [shown]);
   return shown;
 }
-
-const sayWhere = (stage: string, place: string) =>
-  place === 'engine' ? stage.replace('-', ' ') : `${stage.replace('-', ' ')}, ${spokenPlace(place)}`;
 
 /** A picture at a thumb's size, large on a tap. */
 export function Thumb({ picture }: { picture: Shown }) {
@@ -62,7 +59,7 @@ export function usePictures(): (Shown & { stage: string; place: string })[] {
         stage,
         place,
         src: `/api/pictures/${sha256}`,
-        said: `${caption ? `${caption}. ` : ''}At ${sayWhere(stage, place)}, by ${by}, ${format(new Date(takenAt), 'd MMM, HH:mm')}`,
+        said: `${caption ? `${caption}. ` : ''}At ${wordTakenAt(stage, place)}, by ${by}, ${format(new Date(takenAt), 'd MMM, HH:mm')}`,
       })),
     [file],
   );
@@ -95,13 +92,13 @@ export function Pictures({ stage, place }: { stage: PictureStage; place: string 
           .filter(({ id }) => !there.some((one) => one.id === id))
           .map(({ id, src }) => (
             <span key={id} className="picture-kept">
-              <Thumb picture={{ id, src, said: `At ${sayWhere(stage, place)}, kept here` }} />
+              <Thumb picture={{ id, src, said: `At ${wordTakenAt(stage, place)}, kept here` }} />
               <span className="now-quiet">◔ kept here</span>
             </span>
           ))}
         {!looksOn && (
           <FileButton
-            label={`Picture at ${sayWhere(stage, place)}`}
+            label={`Picture at ${wordTakenAt(stage, place)}`}
             accept={PICTURES}
             onFile={take}
             variant="outlined"

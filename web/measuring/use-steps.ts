@@ -2,9 +2,9 @@ import { useMemo } from 'react';
 import { measureOf } from '../../core/plan/measures.js';
 import { familyKey, slotKey, type Slot } from '../../core/sheet/slot.js';
 import type { Unit } from '../../core/units/units.js';
-import { FIRST_POSITION, usePreferences, type LengthUnit } from '../state/preferences.js';
-import { useSession } from '../state/session.js';
+import { FIRST_POSITION, usePreferences } from '../state/preferences.js';
 import { useDesk } from '../state/use-desk.js';
+import { useLengthUnit } from './use-length-unit.js';
 import { useEntry, type Target } from './use-entry.js';
 
 /**
@@ -16,7 +16,7 @@ export function useSteps(stage: string, steps: Slot[]) {
   const engine = desk.engine!;
   const sheet = desk.sheet!;
   const position = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
-  const { unit: chosenUnit, wheel, move, cycleUnit } = usePreferences();
+  const { wheel, move, cycleUnit } = usePreferences();
   const remembered = position.steps?.[stage];
   // From the review only measure and place are known; the lift or drop is this list's own.
   const active =
@@ -28,8 +28,7 @@ export function useSteps(stage: string, steps: Slot[]) {
   const measure = measureOf(active.measure);
 
   const stated = engine.specSet.limits.find((limit) => measureOf(limit.measure).quantity === 'length')?.unit;
-  const shopUnits = useSession((session) => session.bench.units);
-  const lengthUnit: LengthUnit = chosenUnit ?? shopUnits ?? (stated === 'mm' ? 'mm' : 'in');
+  const lengthUnit = useLengthUnit(stated === 'mm' ? 'mm' : 'in');
   const wheelUnit: Unit = wheel.face !== '0-360' ? 'deg' : wheel.runs === 'with' ? 'deg360' : 'deg360r';
   const unit: Unit =
     measure.quantity === 'length' ? lengthUnit : measure.units.includes(wheelUnit) ? wheelUnit : measure.units[0];

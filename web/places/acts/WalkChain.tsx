@@ -7,14 +7,16 @@ import { Chain } from '../../drawings/Chain.js';
 type Stretch = ApiAnswer<'GET /api/acts/chain'>;
 interface Walked {
   acts: number;
-  total: number;
+  /** The last act that was walked, of the newest there is, by their places in the chain. */
+  last: number;
+  end: number;
   head: string | null;
   isEnd: boolean;
-  /** What does not agree, with how many acts were walked when it was found. */
+  /** What does not agree, with the act at which it was found. */
   faults: (Stretch['faults'][number] & { after: number })[];
 }
 
-const NOT_YET: Walked = { acts: 0, total: 0, head: null, isEnd: false, faults: [] };
+const NOT_YET: Walked = { acts: 0, last: 0, end: 0, head: null, isEnd: false, faults: [] };
 const MOST_NAMED = 20;
 
 const SAYS: Record<string, string> = {
@@ -50,8 +52,15 @@ export function WalkChain() {
           signal,
         });
         const acts = now.acts + stretch.rows;
-        const found = stretch.faults.map((fault) => ({ ...fault, after: Math.max(now.acts, acts - 1) }));
-        now = { acts, total: Math.max(stretch.total, acts), head: stretch.head, isEnd: stretch.isEnd, faults: [...now.faults, ...found] }; // prettier-ignore
+        const found = stretch.faults.map((fault) => ({ ...fault, after: stretch.last - 1 }));
+        now = {
+          acts,
+          last: stretch.last,
+          end: Math.max(stretch.end, stretch.last),
+          head: stretch.head,
+          isEnd: stretch.isEnd,
+          faults: [...now.faults, ...found],
+        };
         [after, previous] = [stretch.last, stretch.head];
         setWalked(now);
       }
@@ -61,10 +70,10 @@ export function WalkChain() {
     if (!signal.aborted) setWalking(false);
   };
 
-  const { acts, total, head, isEnd, faults } = walked;
+  const { acts, last, end, head, isEnd, faults } = walked;
   return (
     <section aria-label="The chain" className="acts-chain">
-      <Chain walked={acts} total={total} faultsAt={faults.map((fault) => fault.after)} />
+      <Chain walked={last} total={end} faultsAt={faults.map((fault) => fault.after)} />
       <div className="acts-chain-line">
         <Button variant="outlined" disabled={walking} onClick={() => void walk()}>
           Walk the chain
@@ -73,7 +82,7 @@ export function WalkChain() {
           {acts === 0 &&
             !walking &&
             'Each act holds the hash of the one before it. Walking the chain finds whatever was changed since.'}
-          {walking && `${acts} of ${total} acts walked`}
+          {walking && `${acts} acts walked`}
           {isEnd && faults.length === 0 && (
             <>
               All <span className="figure">{acts}</span> acts hold, each chained to the one before. It ends in{' '}

@@ -95,10 +95,10 @@ const addressOf = (search: string, life: string, page = 1) => ({
   ...(page === 1 ? {} : { page: String(page) }),
 });
 
-/** All engines, the last touched first. `/` searches, the arrows walk, Enter opens, from the search what it finds first. */
 /** How long after the last key the floor is searched, ms. */
 const SETTLED_MS = 150;
 
+/** All engines, the last touched first. `/` searches, the arrows walk, Enter opens, from the search what it finds first. */
 export function Floor() {
   const [params, setParams] = useSearchParams();
   const search = params.get('search') ?? '';

@@ -1,12 +1,13 @@
 import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useFieldArray, useWatch } from 'react-hook-form';
 import { Navigate, useLoaderData, useNavigate, useParams } from 'react-router';
 import { STAGES, type Stage } from '../../../core/plan/measure.js';
 import { findMeasure, MEASURES } from '../../../core/plan/measures.js';
 import type { SpecSet } from '../../../core/plan/spec-sets.js';
 import { ApiError, ask, sayError } from '../../app/api.js';
+import { FileButton } from '../../app/FileButton.js';
 import { FormField } from '../../app/FormField.js';
 import type { specSetLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
@@ -51,7 +52,6 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
   const { fields, append, remove, update } = useFieldArray({ control, name: 'limits' });
   const lifter = useWatch({ control, name: 'lifter' });
   const [problem, setProblem] = useState<string | null>(null);
-  const file = useRef<HTMLInputElement>(null);
   const show = useRefused(setError, fieldOf);
   const check = (typed: SetForm) =>
     asNew ? checkSetForm(typed, typed.name, 0) : checkSetForm(typed, newest.id, newest.version);
@@ -70,8 +70,7 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
       setProblem(sayError(error));
     }
   });
-  const read = async (chosen: File | undefined) => {
-    if (!chosen) return;
+  const read = async (chosen: File) => {
     const found = readSetFile(await chosen.text());
     if (!found.ok) return setProblem(found.problem);
     const now = getValues();
@@ -120,20 +119,13 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
       title={asNew ? 'A new set' : newest.title}
       aside={asNew ? `beginning from ${newest.title} v${newest.version}` : `the next version, after ${newest.version}`}
       action={
-        <>
-          <input
-            ref={file}
-            type="file"
-            hidden
-            accept=".csv,.json,text/csv,application/json"
-            aria-label="A file of limits"
-            onChange={({ target }) => {
-              void read(target.files?.[0]);
-              target.value = '';
-            }}
-          />
-          <Button onClick={() => file.current?.click()}>Take from a file</Button>
-        </>
+        <FileButton
+          label="Take from a file of limits"
+          accept=".csv,.json,text/csv,application/json"
+          onFile={(chosen) => void read(chosen)}
+        >
+          Take from a file
+        </FileButton>
       }
     >
       <form

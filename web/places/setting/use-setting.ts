@@ -11,6 +11,7 @@ import { formatFigure } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
 import type { DialFace } from '../../drawings/ValveMap.js';
 import { useEntry, type Target } from '../../measuring/use-entry.js';
+import { useLengthUnit } from '../../measuring/use-length-unit.js';
 import { useTurning } from '../../measuring/use-turning.js';
 import { FIRST_POSITION, usePreferences, type LengthUnit } from '../../state/preferences.js';
 import { useDesk } from '../../state/use-desk.js';
@@ -51,7 +52,7 @@ export function useSetting() {
 
   const measure = measureOf(settingMeasure(engine, spec, active));
   const statedUnit = limitFor(spec, measure.key, active)?.unit ?? limitFor(spec, 'plunger-depth', active)?.unit ?? 'in';
-  const lengthUnit: LengthUnit = chosenUnit ?? (statedUnit === 'turn' ? 'in' : (statedUnit as LengthUnit));
+  const lengthUnit = useLengthUnit(statedUnit === 'turn' ? 'in' : (statedUnit as LengthUnit));
   const unit: Unit = measure.quantity === 'turns' ? 'turn' : lengthUnit;
   const target = useMemo(
     (): Target => ({ slot: { measure: measure.key, place: active }, measure, unit }),
