@@ -3,7 +3,7 @@ import { STOP_METHODS } from '../core/cam/valve-stops.js';
 import { SCOPES } from '../core/engine/places.js';
 import { AT_BY, COUNTS, STAGES } from '../core/plan/measure.js';
 import { OWN_STAGES } from '../core/plan/own-measure.js';
-import { ALONG, type Practice } from '../core/plan/practice.js';
+import { ALONG, RECHECK_COUNTS, type Practice } from '../core/plan/practice.js';
 import { BASES, type SpecSet } from '../core/plan/spec-sets.js';
 import { UNITS, type Quantity, type Unit } from '../core/units/units.js';
 
@@ -49,6 +49,7 @@ const practiceSchema = z.object({
   deadCentre: z.object({ trueWithinDeg: z.number(), roughDeg: z.number() }),
   timing: z.object({
     drops: z.object({ in: z.array(z.number()), mm: z.array(z.number()) }),
+    checkLift: z.object({ in: z.number(), mm: z.number() }).optional(),
     dropSpreadDeg: z.number(),
     dialInLineDeg: z.number(),
     targets: z.array(z.object({ school: z.enum(['card', 'retarded', 'advanced']), shiftDeg: z.number() })),
@@ -58,6 +59,16 @@ const practiceSchema = z.object({
   }),
   growth: z.array(z.object({ block: metalSchema, head: metalSchema, growth: z.number(), unit: z.enum(['in', 'mm']) })),
   uncertainty: z.array(z.object({ measure: z.string(), value: z.number(), unit: unitSchema })),
+  rechecks: z
+    .array(
+      z.object({
+        what: z.string(),
+        every: z.number(),
+        count: z.enum(RECHECK_COUNTS),
+        bands: z.array(z.object({ overRpm: z.number(), factor: z.number() })),
+      }),
+    )
+    .optional(),
 }) satisfies z.ZodType<Practice>;
 
 /** A measure of a shop's own, as a set has it. */

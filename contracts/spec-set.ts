@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { STOP_METHODS } from '../core/cam/valve-stops.js';
-import { ALONG, type Practice } from '../core/plan/practice.js';
+import { ALONG, RECHECK_COUNTS, type Practice } from '../core/plan/practice.js';
 import type { Scope } from '../core/engine/places.js';
 import { LONGEST_TITLE, OWN_SCOPES, OWN_STAGES, OWN_UNITS } from '../core/plan/own-measure.js';
 import { BASES } from '../core/plan/spec-sets.js';
@@ -15,6 +15,27 @@ const figure = z.number({ error: 'a number' }).min(-100_000, 'far too small').ma
 const degrees = z.number({ error: 'degrees, as a number' }).min(-90, 'at least −90').max(90, 'at most 90');
 const some = degrees.min(0, 'not below zero');
 const drop = z.number({ error: 'a drop, as a number' }).gt(0, 'above zero').max(50, 'at most 50');
+
+/** What is said where what was typed is not speeds with their factors. */
+const SPEEDS = { error: 'speeds with their factors, as 7000 × 0.5; 7800 × 0.25' };
+
+const checkLift = z.number({ error: 'a lift, as a number' }).gt(0, 'above zero').max(50, 'at most 50');
+
+const recheck = z.object({
+  what: line(60),
+  every: z.number({ error: 'how many, as a number' }).gt(0, 'above zero').max(100_000, 'at most 100000'),
+  count: z.enum(RECHECK_COUNTS, { error: 'hours, nights, runs or months' }),
+  bands: list(
+    z.object(
+      {
+        overRpm: z.number(SPEEDS).gt(0, 'a speed above zero').max(100_000, 'at most 100000 rpm'),
+        factor: z.number(SPEEDS).gt(0, 'a factor above zero').max(1, 'a factor of at most 1'),
+      },
+      SPEEDS,
+    ),
+    { most: 8, of: ['speed', 'speeds'] },
+  ),
+});
 
 const limit = z.object({
   measure: text(80),
@@ -36,6 +57,7 @@ const practice = z.object({
       in: list(drop, { least: 1, most: 8, of: ['drop', 'drops'] }),
       mm: list(drop, { least: 1, most: 8, of: ['drop', 'drops'] }),
     }),
+    checkLift: z.object({ in: checkLift, mm: checkLift }).optional(),
     dropSpreadDeg: some,
     dialInLineDeg: some,
     targets: list(z.object({ school: z.enum(['card', 'retarded', 'advanced']), shiftDeg: degrees }), {
@@ -55,6 +77,7 @@ const practice = z.object({
     most: 100,
     of: ['measure', 'measures'],
   }),
+  rechecks: list(recheck, { most: 24, of: ['row', 'rows'] }).optional(),
 }) satisfies z.ZodType<Practice>;
 
 /** A measure of the shop's own; its title is a part of what its values are kept under. */

@@ -1,6 +1,7 @@
 import type { NewSpecSet } from '../contracts/spec-set.js';
 import { EXAMPLE_SPEC_SETS } from '../core/plan/example-spec-sets.js';
 import { ownKey, type OwnMeasure } from '../core/plan/own-measure.js';
+import type { Recheck } from '../core/plan/practice.js';
 import type { SpecLimit, SpecSet } from '../core/plan/spec-sets.js';
 
 const EXAMPLE = EXAMPLE_SPEC_SETS.find(({ id }) => id === 'hydroplane-hydraulic')!;
@@ -38,6 +39,25 @@ function nextOf({ issued, version: after, ...set }: SpecSet, reason: string, cha
   return { ...set, after, reason, ...change };
 }
 
+/** What it tells its racing customers from then on. */
+const HYDROPLANE_RECHECKS: Recheck[] = [
+  {
+    what: 'Lifter preload',
+    every: 6,
+    count: 'nights',
+    bands: [{ overRpm: 6800, factor: 0.5 }],
+  },
+  {
+    what: 'Valve springs',
+    every: 12,
+    count: 'nights',
+    bands: [
+      { overRpm: 6800, factor: 0.5 },
+      { overRpm: 7300, factor: 0.25 },
+    ],
+  },
+];
+
 /** What the shop measures besides the catalogue, since pumps came to it. */
 const COUPLING: OwnMeasure = {
   title: 'Coupling runout',
@@ -51,6 +71,13 @@ const COUPLING: OwnMeasure = {
 const PUMP = EXAMPLE_SPEC_SETS.find(({ id }) => id === 'pump-hydraulic')!;
 const PUMP_VERSION = nextOf(PUMP, 'A pump came back with a worn coupling; its runout is ours to look at', {
   measures: [COUPLING],
+  practice: {
+    ...PUMP.practice,
+    rechecks: [
+      { what: 'Coupling and its bolts', every: 50, count: 'hours', bands: [] },
+      { what: 'Valve springs', every: 400, count: 'hours', bands: [{ overRpm: 4200, factor: 0.5 }] },
+    ],
+  },
   limits: [
     ...PUMP.limits,
     { measure: ownKey(COUPLING), max: 0.004, preferred: 0.002, unit: 'in', basis: 'absolute', required: false, source: 'Our own teardown notes, pumps' },
@@ -67,7 +94,7 @@ export const DEMO_VERSIONS: { daysAgo: number; version: NewSpecSet }[] = [
       title: EXAMPLE.title,
       lifter: EXAMPLE.lifter,
       limits: SEASONS.slice(0, index + 1).reduce((limits, { change }) => limits.map(change), EXAMPLE.limits),
-      practice: EXAMPLE.practice,
+      practice: index === 0 ? EXAMPLE.practice : { ...EXAMPLE.practice, rechecks: HYDROPLANE_RECHECKS },
       reason,
     },
   })),

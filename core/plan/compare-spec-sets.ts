@@ -44,10 +44,10 @@ export function compareSpecSets(
   const gone = before.limits
     .filter((limit) => !later.has(keyOf(limit)))
     .map((limit): LimitChange => ({ measure: limit.measure, valve: limit.valve, before: limit, after: null }));
-  const was = new Map(partsOf(before.practice));
-  const practice = partsOf(after.practice)
-    .filter(([path, value]) => was.get(path) !== value)
-    .map(([path, value]) => ({ path, before: was.get(path) ?? '', after: value }));
+  const [was, is] = [before, after].map((set) => new Map(partsOf(set.practice)));
+  const practice = [...new Set([...is.keys(), ...was.keys()])]
+    .filter((path) => was.get(path) !== is.get(path))
+    .map((path) => ({ path, before: was.get(path) ?? '', after: is.get(path) ?? '' }));
   const [own, owned] = [before.measures ?? [], after.measures ?? []];
   const find = (measures: OwnMeasure[], key: string) => measures.find((one) => ownKey(one) === key) ?? null;
   const measures = [...new Set([...owned, ...own].map(ownKey))]

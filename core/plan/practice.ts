@@ -8,6 +8,20 @@ import type { Measure } from './measure.js';
 export const ALONG = ['firing', 'bank'] as const;
 export type Along = (typeof ALONG)[number];
 
+/** What the time until something is looked at again is counted in. */
+export const RECHECK_COUNTS = ['hours', 'nights', 'runs', 'months'] as const;
+export type RecheckCount = (typeof RECHECK_COUNTS)[number];
+
+/** Something that is looked at again in a running engine: sooner, the higher it was turned. */
+export interface Recheck {
+  /** What is looked at: valve lash, springs. */
+  what: string;
+  every: number;
+  count: RecheckCount;
+  /** The factor of the highest band whose speed was exceeded shortens `every`; by none, it stays. */
+  bands: { overRpm: number; factor: number }[];
+}
+
 /**
  * What a shop does, rather than what it allows: the schools that it works by and how far it trusts its instruments. It
  * is part of a spec set, so that a record says by which practice it was judged.
@@ -29,6 +43,8 @@ export interface Practice {
   timing: {
     /** Drops below the nose at which the centreline is taken, as dials are graduated. */
     drops: Record<'in' | 'mm', number[]>;
+    /** The lift at which events are read while no card says one. Sets from before it was asked leave it open. */
+    checkLift?: Record<'in' | 'mm', number>;
     /** Drops whose middles lie further apart than this tell of an asymmetric lobe, or of a doubtful set-up. */
     dropSpreadDeg: number;
     /** A careful hand sets a dial within this of the lifter's line. */
@@ -44,6 +60,8 @@ export interface Practice {
   growth: { block: Metal; head: Metal; growth: number; unit: 'in' | 'mm' }[];
   /** Where the shop trusts an instrument otherwise than the catalogue does. */
   uncertainty: { measure: string; value: number; unit: Unit }[];
+  /** What is looked at again after hand-over, and when. Sets from before it was asked say nothing of it. */
+  rechecks?: Recheck[];
 }
 
 /** General shop practice, until a shop writes down its own. */
@@ -52,6 +70,7 @@ export const GENERAL_PRACTICE: Practice = {
   deadCentre: { trueWithinDeg: 0.5, roughDeg: 2.5 },
   timing: {
     drops: { in: [0.02, 0.05], mm: [0.5, 1] },
+    checkLift: { in: 0.05, mm: 1 },
     dropSpreadDeg: 1,
     dialInLineDeg: 6,
     targets: [

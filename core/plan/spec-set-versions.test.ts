@@ -83,4 +83,15 @@ describe('two versions side by side', () => {
       { path: 'timing.settleDeg', before: '0.5', after: '1' },
     ]);
   });
+
+  test('name a part of the practice that one of them does not have', () => {
+    const { checkLift, ...timing } = before.practice.timing;
+    const rechecks = [{ what: 'Valve lash', every: 10, count: 'nights' as const, bands: [] }];
+    const { practice } = changed(before.limits, { ...before.practice, timing, rechecks });
+    expect(practice.map(({ path, before: was, after: is }) => [path, was, is])).toEqual([
+      ['rechecks', '', JSON.stringify(rechecks)],
+      ['timing.checkLift.in', JSON.stringify(checkLift!.in), ''],
+      ['timing.checkLift.mm', JSON.stringify(checkLift!.mm), ''],
+    ]);
+  });
 });

@@ -7,6 +7,10 @@ type FirstLimit = Omit<SpecLimit, 'basis' | 'preferred'> & { perBore?: true; bas
 /** A spec set as it stands in a database or a signed record, of whichever version. */
 export type StoredSpecSet = Omit<SpecSet, 'limits' | 'practice'> & { limits: FirstLimit[]; practice?: Practice };
 
+/** The practice that was in the code while sets had none: it asked for no check lift. */
+const { checkLift, ...FIRST_TIMING } = GENERAL_PRACTICE.timing;
+const FIRST_PRACTICE: Practice = { ...GENERAL_PRACTICE, timing: FIRST_TIMING };
+
 /**
  * The set in today's shape, meaning what it meant: a version never changes once it is issued. How far a cam might differ
  * from its card was one limit on a measure of its own; it is a limit on each event and centreline now. Practice was in
@@ -26,6 +30,6 @@ export function specSetOf({ limits, practice, ...set }: StoredSpecSet): SpecSet 
       })),
       ...toCard.flatMap((limit) => HELD_TO_CARD.map((measure): SpecLimit => ({ ...limit, measure, basis: 'of-card' }))),
     ],
-    practice: practice ?? GENERAL_PRACTICE,
+    practice: practice ?? FIRST_PRACTICE,
   };
 }

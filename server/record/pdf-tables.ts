@@ -1,3 +1,4 @@
+import { wordRecheck } from '../../contracts/wording/recheck.js';
 import { wordLimit } from '../../contracts/wording/limit.js';
 import { lobeAnalyse } from '../../core/cam/lobe-analyse.js';
 import { completeCard } from '../../core/cam/cam-card.js';
@@ -200,6 +201,21 @@ export function tables(doc: Doc, record: BuildRecord): void {
           dateOf(reading.takenAt, record),
         ];
       }),
+      y,
+    );
+  }
+
+  const { rechecks = [] } = record.specSet.practice;
+  if (rechecks.length > 0) {
+    y = title(doc, 'To be looked at again', y + 16);
+    const columns = [
+      { title: 'what', width: 150 },
+      { title: 'when', width: 349 },
+    ];
+    y = drawTable(
+      doc,
+      columns,
+      rechecks.map((row) => [row.what, wordRecheck(row)]),
       y,
     );
   }

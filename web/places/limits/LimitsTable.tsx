@@ -6,7 +6,7 @@ import type { SpecLimit, SpecSet } from '../../../core/plan/spec-sets.js';
 import { UNIT_LABEL } from '../../../core/units/format.js';
 import { ownKey, type OwnMeasure } from '../../../core/plan/own-measure.js';
 import { LimitBar } from './LimitBar.js';
-import { PRACTICE_NAME, SCOPE_NAME, STAGE_NAME, VALVE_NAME } from './words.js';
+import { PRACTICE_NAME, practiceWords, SCOPE_NAME, STAGE_NAME, VALVE_NAME } from './words.js';
 
 const titleOf = ({ measure, valve }: Pick<SpecLimit, 'measure' | 'valve'>) =>
   `${measureOf(measure).title}${valve ? `, ${VALVE_NAME[valve]}` : ''}`;
@@ -128,8 +128,8 @@ export function Comparison({
         {practice.map(({ path, before: was, after: is }) => (
           <tr key={path}>
             <th scope="row">{PRACTICE_NAME[path] ?? path}</th>
-            <td className="figure">{was.replaceAll('"', '')}</td>
-            <td className="figure">{is.replaceAll('"', '')}</td>
+            <td className="figure">{practiceWords(path, was)}</td>
+            <td className="figure">{practiceWords(path, is)}</td>
           </tr>
         ))}
       </tbody>

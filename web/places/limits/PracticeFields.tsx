@@ -2,6 +2,8 @@ import Button from '@mui/material/Button';
 import { useFieldArray, type Control, type FieldPath } from 'react-hook-form';
 import { STOP_METHODS } from '../../../core/cam/valve-stops.js';
 import { findMeasure, MEASURES, measureOf } from '../../../core/plan/measures.js';
+import { RECHECK_COUNTS } from '../../../core/plan/practice.js';
+import { RECHECK_COUNT } from '../../../contracts/wording/recheck.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { METHOD_NAME } from '../setting/words.js';
 import type { SetForm } from './set-form.js';
@@ -27,6 +29,8 @@ const GROUPS: { title: string; fields: [path: string, help: string][] }[] = [
     fields: [
       ['timing.drops.in', 'below the nose, with blanks between'],
       ['timing.drops.mm', 'the same on a metric dial'],
+      ['timing.checkLift.in', 'where events are read while no card says it'],
+      ['timing.checkLift.mm', 'the same on a metric dial'],
       ['timing.dropSpreadDeg', 'further apart, the lobe is asymmetric or the set-up doubtful'],
       ['timing.dialInLineDeg', 'a careful hand sets it within this'],
       ['timing.offsetsDeg', 'keyways or bushes, with blanks between'],
@@ -43,6 +47,7 @@ const options = (values: readonly string[]) => values.map((value) => [value, val
 export function PracticeFields({ control }: { control: Control<SetForm> }) {
   const growth = useFieldArray({ control, name: 'practice.growth' });
   const trusted = useFieldArray({ control, name: 'practice.uncertainty' });
+  const rechecks = useFieldArray({ control, name: 'practice.rechecks' });
   const targets = useFieldArray({ control, name: 'practice.timing.targets' });
   const field = (path: string, label: string, help?: string) => (
     <FormField
@@ -166,6 +171,35 @@ export function PracticeFields({ control }: { control: Control<SetForm> }) {
             ))}
           </select>
         </label>
+      </fieldset>
+      <fieldset>
+        <legend>Looked at again after hand-over</legend>
+        <p className="limit-quiet">
+          What a customer is told on the record: how soon, and how much sooner above a speed.
+        </p>
+        {rechecks.fields.map(({ id }, index) => (
+          <div key={id} className="practice-row">
+            {field(`rechecks.${index}.what`, 'What')}
+            {field(`rechecks.${index}.every`, 'After')}
+            <FormChoice
+              control={control}
+              name={`practice.rechecks.${index}.count`}
+              label="of"
+              options={RECHECK_COUNTS.map((count) => [count, RECHECK_COUNT[count][1]])}
+            />
+            {field(`rechecks.${index}.bands`, 'Sooner above, rpm × factor', 'as 7000 × 0.5; 7800 × 0.25')}
+            <Button
+              size="small"
+              onClick={() => rechecks.remove(index)}
+              aria-label={`Remove what is looked at again ${index + 1}`}
+            >
+              Remove
+            </Button>
+          </div>
+        ))}
+        <Button size="small" onClick={() => rechecks.append({ what: '', every: '', count: 'hours', bands: '' })}>
+          Add what is looked at again
+        </Button>
       </fieldset>
     </section>
   );

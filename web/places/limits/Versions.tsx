@@ -3,6 +3,7 @@ import { format } from 'date-fns/format';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { compareSpecSets } from '../../../core/plan/compare-spec-sets.js';
 import type { SpecSet } from '../../../core/plan/spec-sets.js';
+import { wordRecheck } from '../../../contracts/wording/recheck.js';
 import type { specSetLoader } from '../../app/loaders.js';
 import { useSession } from '../../state/session.js';
 import { METHOD_NAME } from '../setting/words.js';
@@ -36,7 +37,8 @@ export function Versions() {
   const choose = (version: number, other: number | null) =>
     setAsked({ version: String(version), ...(other === null ? {} : { beside: String(other) }) }, { replace: true });
   const [before, after] = beside && beside.version > shown.version ? [shown, beside] : [beside, shown];
-  const { setting } = shown.practice;
+  const { setting, rechecks = [] } = shown.practice;
+  const { checkLift } = shown.practice.timing;
   return (
     <div className="limits-set-shown">
       <div className="limits-head">
@@ -103,7 +105,23 @@ export function Versions() {
               <span className="figure">{shown.practice.timing.drops.in.join(', ')} in</span> or{' '}
               <span className="figure">{shown.practice.timing.drops.mm.join(', ')} mm</span>. The chain settles by{' '}
               <span className="figure">{shown.practice.timing.settleDeg}°</span>.
+              {checkLift && (
+                <>
+                  {' '}
+                  Events are read at <span className="figure">{checkLift.in} in</span> or{' '}
+                  <span className="figure">{checkLift.mm} mm</span> while no card says otherwise.
+                </>
+              )}
             </p>
+            {rechecks.length > 0 && (
+              <ul aria-label="Looked at again">
+                {rechecks.map((row) => (
+                  <li key={row.what}>
+                    {row.what} is looked at again {wordRecheck(row)}.
+                  </li>
+                ))}
+              </ul>
+            )}
           </section>
         </>
       )}

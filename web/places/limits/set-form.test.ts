@@ -40,6 +40,32 @@ describe('a set as it is typed', () => {
   });
 });
 
+describe('what is looked at again, as it is typed', () => {
+  const row = { what: 'Valve springs', every: '20', count: 'hours', bands: '7000 rpm x 0.5; 7800 × 1/4' };
+  const withRow = (change: Partial<typeof row>, checkLift = FORM.practice.timing.checkLift): SetForm => ({
+    ...FORM,
+    practice: { ...FORM.practice, timing: { ...FORM.practice.timing, checkLift }, rechecks: [{ ...row, ...change }] },
+  });
+
+  test('has its speeds in one line, and comes back as it is kept', () => {
+    const checked = check(withRow({}));
+    const bands = [{ overRpm: 7000, factor: 0.5 }, { overRpm: 7800, factor: 0.25 }]; // prettier-ignore
+    const rechecks = [{ what: 'Valve springs', every: 20, count: 'hours' as const, bands }];
+    expect(checked.ok && checked.request.practice.rechecks).toEqual(rechecks);
+    const again = formOf({ ...SPEC, practice: { ...SPEC.practice, rechecks } }).practice.rechecks[0].bands;
+    expect(again).toBe('7000 × 0.5; 7800 × 0.25');
+  });
+
+  test('says by its own field what is no speed, no factor, no count, or half a check lift', () => {
+    const at = (field: string) => `practice.rechecks.0.${field}`;
+    expect(wrongIn(withRow({ bands: 'fast' }))).toEqual([at('bands')]);
+    expect(wrongIn(withRow({ bands: '7000 × 2' }))).toEqual([at('bands')]);
+    expect(wrongIn(withRow({ every: '', what: ' ' })).sort()).toEqual([at('every'), at('what')]);
+    expect(wrongIn(withRow({}, { in: '0.05', mm: '' }))).toEqual(['practice.timing.checkLift.mm']);
+    expect(wrongIn(withRow({}, { in: '', mm: '' }))).toEqual([]);
+  });
+});
+
 describe('a set in a file', () => {
   test('as CSV comes back row by row as it went out', () => {
     for (const set of EXAMPLE_SPEC_SETS) {

@@ -4,7 +4,7 @@ import { asIssues } from '../../../contracts/wording/impossible.js';
 import { checkSpecSet } from '../../../core/plan/check-spec-set.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
 import { ownKey, type OwnMeasure } from '../../../core/plan/own-measure.js';
-import type { Practice } from '../../../core/plan/practice.js';
+import type { Practice, Recheck } from '../../../core/plan/practice.js';
 import type { Basis, SpecLimit, SpecSet } from '../../../core/plan/spec-sets.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
 import type { Unit } from '../../../core/units/units.js';
@@ -51,6 +51,7 @@ export interface SetForm {
     deadCentre: { trueWithinDeg: string; roughDeg: string };
     timing: {
       drops: { in: string; mm: string };
+      checkLift: { in: string; mm: string };
       dropSpreadDeg: string;
       dialInLineDeg: string;
       targets: { school: string; shiftDeg: string }[];
@@ -60,6 +61,7 @@ export interface SetForm {
     };
     growth: { block: string; head: string; growth: string; unit: string }[];
     uncertainty: { measure: string; value: string; unit: string }[];
+    rechecks: { what: string; every: string; count: string; bands: string }[];
   };
   reason: string;
 }
@@ -74,12 +76,33 @@ export const limitForm = ({ valve, min, max, preferred, ...rest }: SpecLimit): L
   preferred: typed(preferred),
 });
 
-function practiceForm({ setting, deadCentre, timing, growth, uncertainty }: Practice): SetForm['practice'] {
+/** Speeds with their factors, as they are typed: `7000 × 0.5; 7800 × 0.25`. */
+const bandsText = (bands: Recheck['bands']) => bands.map(({ overRpm, factor }) => `${overRpm} × ${factor}`).join('; ');
+const bandsOf = (text: string) =>
+  text
+    .split(';')
+    .filter((part) => part.trim() !== '')
+    .map((part) => {
+      const [overRpm, factor, ...more] = part.split(/[x×*]/i);
+      return factor === undefined || more.length > 0
+        ? part
+        : { overRpm: numberOf(overRpm.replace(/rpm/i, '')), factor: numberOf(factor) };
+    });
+
+function practiceForm({
+  setting,
+  deadCentre,
+  timing,
+  growth,
+  uncertainty,
+  rechecks = [],
+}: Practice): SetForm['practice'] {
   return {
     setting: { ...setting, marginDeg: typed(setting.marginDeg) },
     deadCentre: { trueWithinDeg: typed(deadCentre.trueWithinDeg), roughDeg: typed(deadCentre.roughDeg) },
     timing: {
       drops: { in: timing.drops.in.join(' '), mm: timing.drops.mm.join(' ') },
+      checkLift: { in: typed(timing.checkLift?.in), mm: typed(timing.checkLift?.mm) },
       dropSpreadDeg: typed(timing.dropSpreadDeg),
       dialInLineDeg: typed(timing.dialInLineDeg),
       targets: timing.targets.map(({ school, shiftDeg }) => ({ school, shiftDeg: typed(shiftDeg) })),
@@ -89,6 +112,7 @@ function practiceForm({ setting, deadCentre, timing, growth, uncertainty }: Prac
     },
     growth: growth.map((row) => ({ ...row, growth: typed(row.growth) })),
     uncertainty: uncertainty.map((row) => ({ ...row, value: typed(row.value) })),
+    rechecks: rechecks.map(({ bands, ...row }) => ({ ...row, every: typed(row.every), bands: bandsText(bands) })),
   };
 }
 
@@ -121,7 +145,8 @@ const listOf = (text: string) =>
 
 /** What is sent for a form. */
 function requestOf({ practice, limits, measures, ...form }: SetForm, id: string, after: number): unknown {
-  const { setting, deadCentre, timing, growth, uncertainty } = practice;
+  const { setting, deadCentre, timing, growth, uncertainty, rechecks } = practice;
+  const checkLift = { in: numberOf(timing.checkLift.in), mm: numberOf(timing.checkLift.mm) };
   return {
     id,
     after,
@@ -147,6 +172,7 @@ function requestOf({ practice, limits, measures, ...form }: SetForm, id: string,
       deadCentre: { trueWithinDeg: numberOf(deadCentre.trueWithinDeg), roughDeg: numberOf(deadCentre.roughDeg) },
       timing: {
         drops: { in: listOf(timing.drops.in), mm: listOf(timing.drops.mm) },
+        ...(checkLift.in === undefined && checkLift.mm === undefined ? {} : { checkLift }),
         dropSpreadDeg: numberOf(timing.dropSpreadDeg),
         dialInLineDeg: numberOf(timing.dialInLineDeg),
         targets: timing.targets.map(({ school, shiftDeg }) => ({ school, shiftDeg: numberOf(shiftDeg) })),
@@ -156,13 +182,20 @@ function requestOf({ practice, limits, measures, ...form }: SetForm, id: string,
       },
       growth: growth.map((row) => ({ ...row, growth: numberOf(row.growth) })),
       uncertainty: uncertainty.map((row) => ({ ...row, value: numberOf(row.value) })),
+      ...(rechecks.length === 0
+        ? {}
+        : {
+            rechecks: rechecks.map((row) => ({ ...row, every: numberOf(row.every), bands: bandsOf(row.bands) })),
+          }),
     },
   };
 }
 
 /** The field of the form that an issue's path in the request belongs to: a list of figures is one field. */
 export const fieldOf = (path: string): string =>
-  path === 'id' ? 'name' : path.replace(/(\.drops\.(?:in|mm)|\.offsetsDeg)\.\d+$/, '$1');
+  path === 'id'
+    ? 'name'
+    : path.replace(/(\.drops\.(?:in|mm)|\.offsetsDeg)\.\d+$/, '$1').replace(/(\.rechecks\.\d+\.bands)\..*$/, '$1');
 
 /** The limit that a row describes, as far as it is one: what is drawn while it is typed. */
 export function limitOf({ measure, valve, min, max, preferred, unit, basis, required, source }: LimitForm): SpecLimit {

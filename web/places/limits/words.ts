@@ -1,5 +1,7 @@
+import { wordRecheck } from '../../../contracts/wording/recheck.js';
 import type { Scope } from '../../../core/engine/places.js';
 import type { Stage } from '../../../core/plan/measure.js';
+import type { Recheck } from '../../../core/plan/practice.js';
 import type { Basis, SpecLimit } from '../../../core/plan/spec-sets.js';
 
 /** The stages as they are spoken, also those that have no place yet. */
@@ -31,6 +33,8 @@ export const PRACTICE_NAME: Record<string, string> = {
   'deadCentre.roughDeg': 'Quick dial trusted to, °',
   'timing.drops.in': 'Drops, in',
   'timing.drops.mm': 'Drops, mm',
+  'timing.checkLift.in': 'Check lift, in',
+  'timing.checkLift.mm': 'Check lift, mm',
   'timing.dropSpreadDeg': 'Middles of drops agree within, °',
   'timing.dialInLineDeg': 'Dial in line within, °',
   'timing.targets': 'Targets by school',
@@ -39,6 +43,7 @@ export const PRACTICE_NAME: Record<string, string> = {
   'timing.toleranceDeg': 'Sprocket on target within, °',
   growth: 'Growth by metals',
   uncertainty: 'Trust in instruments',
+  rechecks: 'Looked at again',
 };
 
 /** Where a measure is taken, as it is chosen. */
@@ -51,3 +56,13 @@ export const SCOPE_NAME: Record<Scope, string> = {
   bank: 'bank',
   fastener: 'fastener',
 };
+
+/** A part of a practice, as two versions are compared by it, in words: a list row by row. */
+export function practiceWords(path: string, json: string): string {
+  if (json === '') return 'not said';
+  const part: unknown = JSON.parse(json);
+  if (!Array.isArray(part)) return String(part);
+  if (part.length === 0) return 'none';
+  if (path === 'rechecks') return (part as Recheck[]).map((row) => `${row.what} ${wordRecheck(row)}`).join('. ');
+  return part.map((row: unknown) => (typeof row === 'object' ? Object.values(row!).join(' ') : String(row))).join(', ');
+}

@@ -32,18 +32,15 @@ export function Timing() {
   const engine = useDesk((desk) => desk.engine!);
   const { spec } = file!;
   const unit = card?.printed.unit ?? (spec.limits.some((limit) => limit.unit === 'in') ? 'in' : 'mm');
+  // While no card says where events are read, the shop does.
+  const lift = card ? card.printed.checkLift : spec.practice.timing.checkLift?.[unit];
   const own = useMemo(() => ownMeasures(spec, 'cam-timing'), [spec]);
   const slots = useMemo(
     () => [
-      ...timingSteps(
-        engine,
-        card ? toCanonical(card.printed.checkLift, card.printed.unit) : undefined,
-        unit,
-        spec.practice,
-      ),
+      ...timingSteps(engine, lift === undefined ? undefined : toCanonical(lift, unit), unit, spec.practice),
       ...ownSlots(engine, own),
     ],
-    [engine, card, unit, spec, own],
+    [engine, lift, unit, spec, own],
   );
   const steps = useSteps('timing', slots);
   const { sheet } = steps;
