@@ -52,6 +52,14 @@ test('an empty shop, from its first visit to its first signed engine with limits
   await page.keyboard.press('Tab');
   await page.keyboard.type('0.004');
   await page.getByLabel('Coupling runout, source').fill('Our own notes');
+  await own.getByRole('button', { name: 'Measure something of our own' }).press('Enter');
+  await page.keyboard.type('Screw stands out');
+  const second = own.getByRole('listitem', { name: 'Screw stands out' });
+  await second.getByLabel('Stands at').press('Enter');
+  await page.getByRole('option', { name: 'Setting' }).press('Enter');
+  await second.getByLabel('Taken at each').press('Enter');
+  await page.getByRole('option', { name: 'valve' }).press('Enter');
+  await second.getByLabel('How it is taken').fill('Depth gauge on the lock nut.');
   await page.getByLabel('Why there is such a set').fill('We build for pumps');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/limits\/river-pumps$/);
@@ -81,6 +89,15 @@ test('an empty shop, from its first visit to its first signed engine with limits
   await expect(pictures.getByRole('button', { name: /look at it large/ })).toHaveCount(1);
   await expect(pictures.getByText('kept here')).toHaveCount(0);
 
+  // At Setting its own measure stands beside the valves, valve by valve.
+  await page.getByRole('link', { name: /^Setting/ }).press('Enter');
+  await page.getByRole('button', { name: /Screw stands out/ }).press('Enter');
+  await expect(page.getByText('Depth gauge on the lock nut.')).toBeVisible();
+  for (const entered of ['0.204', '0.211']) {
+    await page.keyboard.type(entered);
+    await page.keyboard.press('Enter');
+  }
+
   // Signed, and anybody can verify it.
   await page.getByRole('link', { name: /^Review/ }).press('Enter');
   await page.getByRole('checkbox', { name: /^At bottom end/ }).press('Space');
@@ -98,6 +115,11 @@ test('an empty shop, from its first visit to its first signed engine with limits
   const { payload } = await (await page.request.get(`/api/records/${records[0].id}`)).json();
   const record = JSON.parse(Buffer.from(payload, 'base64url').toString());
   expect(record.values.find((row: { measure: string }) => row.measure.endsWith(':Coupling runout'))).toMatchObject({ verdict: 'in', entered: '0.0025' }); // prettier-ignore
-  expect(record.specSet).toMatchObject({ id: 'river-pumps', measures: [{ title: 'Coupling runout' }] });
+  expect(record.specSet).toMatchObject({
+    id: 'river-pumps',
+    measures: [{ title: 'Coupling runout' }, { title: 'Screw stands out' }],
+  });
+  const stand = record.values.filter((row: { measure: string }) => row.measure.endsWith(':Screw stands out'));
+  expect(stand.map((row: { place: string; entered: string }) => [row.place, row.entered])).toEqual([['1I', '0.204'], ['1E', '0.211']]); // prettier-ignore
   expect(record.pictures[0]).toMatchObject({ shown: true });
 });

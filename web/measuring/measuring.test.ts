@@ -3,6 +3,7 @@ import type { Term } from '../../core/derive/rule.js';
 import type { Engine } from '../../core/engine/engine.js';
 import { LAYOUTS } from '../../core/engine/layouts.js';
 import { MEASURES } from '../../core/plan/measures.js';
+import { ownKey } from '../../core/plan/own-measure.js';
 import { worstMark } from '../../core/sheet/marks.js';
 import type { Disposition } from '../../core/sheet/acts.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
@@ -49,7 +50,7 @@ describe('the sum behind a value is said with its own numbers, whatever rule mad
 
 describe('the way back to where a value is measured', () => {
   test.each([
-    [{ measure: 'preload-turns', place: '6E' }, 'setting', { place: '6E' }],
+    [{ measure: 'preload-turns', place: '6E' }, 'setting', { place: '6E', steps: { setting: '' } }],
     [{ measure: 'main-clearance', place: 'M3' }, 'bottom-end', { steps: { 'bottom-end': 'main-clearance@M3' } }],
     [{ measure: 'main-journal-taper', place: 'M3' }, 'bottom-end', { steps: { 'bottom-end': 'main-journal@M3' } }],
     [
@@ -71,6 +72,14 @@ describe('the way back to where a value is measured', () => {
       const own = STAGE_PLACES.find((place) => place.stage === stage)?.path ?? 'setting';
       expect([key, wayBack(engine, { measure: key, place: 'engine' }, {}).path]).toEqual([key, own]);
     }
+  });
+
+  test('a valve is found again by itself; what the shop measures of its own at setting, on the list', () => {
+    const key = ownKey({ title: 'Nut torque', stage: 'setting', scope: 'valve', unit: 'lbft', resolution: 1, how: '' });
+    const steps = { setting: `${key}@3E` };
+    const flag = wayBack(engine, { measure: key, place: '1I' }, {});
+    expect(flag).toEqual({ path: 'setting', position: { steps: { setting: `${key}@1I` } } });
+    expect(wayBack(engine, { measure: 'preload-turns', place: '1I' }, steps).position).toEqual({ place: '1I', steps: { setting: '' } }); // prettier-ignore
   });
 });
 

@@ -1,5 +1,6 @@
 import { readFirst } from '../../core/derive/rules.js';
 import type { Engine } from '../../core/engine/engine.js';
+import { isOwnKey } from '../../core/plan/own-measure.js';
 import { measureOf } from '../../core/plan/measures.js';
 import { familyKey } from '../../core/sheet/slot.js';
 import { stageAt } from './stages.js';
@@ -13,6 +14,6 @@ export function wayBack(
 ): { path: string; position: Partial<DeskPosition> } {
   const first = readFirst(engine, measure);
   const { path, byValve } = stageAt(measureOf(measure).stage);
-  if (byValve) return { path, position: { place } };
+  if (byValve && !isOwnKey(measure)) return { path, position: { place, steps: { ...steps, [path]: '' } } };
   return { path, position: { steps: { ...steps, [path]: familyKey({ measure: first, place }) } } };
 }

@@ -1,134 +1,52 @@
-import Button from '@mui/material/Button';
-import Select from '@mui/material/Select';
-import { STOP_METHODS } from '../../../core/cam/valve-stops.js';
-import { neighbourValve, valveMapLayout } from '../../../core/drawing/valve-map.js';
-import { sameCrank } from '../../../core/engine/crank.js';
-import { parseValve, spokenPlace } from '../../../core/engine/places.js';
-import { measureOf } from '../../../core/plan/measures.js';
-import { ValveMap } from '../../drawings/ValveMap.js';
-import { VerdictMark } from '../../drawings/VerdictMark.js';
-import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
-import { TurningStrip } from '../../measuring/TurningStrip.js';
-import { useSetting } from './use-setting.js';
-import { howToTake, METHOD_NAME, turnFirst, whyHere } from './words.js';
+import { useMemo } from 'react';
+import { MEASURES } from '../../../core/plan/measures.js';
+import { ownMeasures } from '../../../core/plan/own-measure.js';
+import { worstMark } from '../../../core/sheet/marks.js';
+import { familyKey } from '../../../core/sheet/slot.js';
+import { MeasureList } from '../../drawings/MeasureList.js';
+import { ownSlots } from '../../measuring/OwnDrawing.js';
+import { FIRST_POSITION, usePreferences } from '../../state/preferences.js';
+import { useDesk } from '../../state/use-desk.js';
+import { OwnMeasuring } from './OwnMeasuring.js';
+import { Valves } from './Valves.js';
 
-const KEYS: [string, string][] = [
-  ['0 … 9 . / −', 'into the active valve; 5/8 and 1 3/8 are read as fractions'],
-  ['Enter', 'take the value and step on'],
-  ['Backspace', 'correct the last key'],
-  ['Esc', 'leave what is typed; again, leave the bench'],
-  ['[  ]', 'turn the crank to the stop before, the stop after'],
-  ['← → ↑ ↓', 'walk over the valves'],
-  ['U', 'inch, thou, millimetre'],
-  ['?', 'these keys'],
-];
+/** What the catalogue has measured at the valves. */
+const CATALOGUE = MEASURES.filter(({ stage }) => stage === 'setting').map(({ key }) => key);
+/** What of Setting is no measure of the shop's own. */
+const VALVES = 'valves';
 
-/** Setting the valves: the number goes into the engine, the engine says what to turn to next. */
+/** Setting the valves; beside them, where the shop takes more at this stage, its own measures. */
 export function Setting() {
-  const setting = useSetting();
-  const { engine, sheet, order, active, crank, stops, method, along, step, rests, clearance } = setting;
-  const { taken, required } = sheet.stages.setting ?? { taken: 0, required: 0 };
-  const next = order.steps[order.steps.findIndex((one) => one.place === active) + 1];
-  const flags = sheet.flags.filter(
-    (flag) => flag.open && parseValve(flag.place) && measureOf(flag.measure).stage === 'setting',
-  );
-  const atStop = step !== null && sameCrank(step.crankDeg, crank);
-  return (
-    <MeasuringPlace
-      stage="setting"
-      steps={setting}
-      title="Setting the valves"
-      line={
-        <>
-          <span className="measuring-count">
-            <span className="figure">
-              {taken} of {required}
-            </span>{' '}
-            taken
-          </span>
-          {flags.slice(0, 1).map((flag) => (
-            <span key={flag.measure + flag.place} style={{ color: 'var(--flag)' }}>
-              <VerdictMark mark={flag.verdict} word={false} /> {spokenPlace(flag.place)} {flag.verdict}
-            </span>
-          ))}
-          {flags.length > 1 && <span style={{ color: 'var(--flag)' }}>{flags.length - 1} more</span>}
-          <span className="measuring-rest" />
-          <Select
-            size="small"
-            variant="standard"
-            disableUnderline
-            value={method}
-            onChange={(event) => setting.choose({ method: event.target.value as typeof method })}
-            native
-            inputProps={{ 'aria-label': 'Method' }}
-            className="measuring-choice"
-          >
-            {STOP_METHODS.map((name) => (
-              <option key={name} value={name}>
-                {METHOD_NAME[name]}
-              </option>
-            ))}
-          </Select>
-          <Select
-            size="small"
-            variant="standard"
-            disableUnderline
-            value={along}
-            onChange={(event) => setting.choose({ along: event.target.value as typeof along })}
-            native
-            inputProps={{ 'aria-label': 'Order' }}
-            className="measuring-choice"
-          >
-            <option value="firing">by firing order</option>
-            <option value="bank">along the bank</option>
-          </Select>
-        </>
-      }
-      notice={
-        order.unsafe.length > 0 && (
-          <p className="measuring-unsafe">
-            <VerdictMark mark="high" word={false} /> This method cannot set{' '}
-            {order.unsafe.map(({ place }) => spokenPlace(place)).join(', ')} on this cam.
-          </p>
-        )
-      }
-      drawing={
-        <ValveMap
-          banks={engine.banks}
-          faces={setting.faces}
-          active={active}
-          typed={setting.entry.typed}
-          onPick={setting.pick}
-        />
-      }
-      where={spokenPlace(active)}
-      todo={
-        rests ? (
-          <p>
-            {atStop ? `${whyHere(method, active, stops.indexOf(step.crankDeg), stops.length)} ` : ''}
-            {howToTake(engine, setting.target.measure.key)}
-          </p>
-        ) : (
-          <>
-            <p style={{ color: 'var(--flag)' }}>{turnFirst(active, crank, clearance, step?.crankDeg ?? null)}</p>
-            {step && (
-              <Button variant="outlined" size="small" onClick={() => setting.turnTo(step.crankDeg)}>
-                Turn there
-              </Button>
-            )}
-          </>
-        )
-      }
-      turn={setting.turn}
-      walk={(heading) => setting.pick(neighbourValve(valveMapLayout(engine.banks), active, heading))}
-      keys={KEYS}
-      keyLine={
-        <>
-          <kbd>Enter</kbd> take{next && ` and go to ${spokenPlace(next.place)}`} <kbd>[</kbd> <kbd>]</kbd> turn the
-          crank
-        </>
-      }
-      strip={<TurningStrip turning={setting.turning} crankDeg={crank} stops={stops} onTurn={setting.turnTo} />}
+  const engine = useDesk((desk) => desk.engine!);
+  const spec = useDesk((desk) => desk.file!.spec);
+  const sheet = useDesk((desk) => desk.sheet!);
+  const { steps } = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
+  const move = usePreferences((state) => state.move);
+  const own = useMemo(() => ownMeasures(spec, 'setting'), [spec]);
+  const slots = useMemo(() => ownSlots(engine, own), [engine, own]);
+  if (own.length === 0) return <Valves />;
+
+  const active = own.find(({ key }) => steps.setting?.startsWith(`${key}@`))?.key ?? VALVES;
+  const pick = (key: string) => {
+    const slot = slots.find((one) => one.measure === key);
+    move(engine.id, { steps: { ...steps, setting: slot ? familyKey(slot) : '' } });
+  };
+  const valves = sheet.stages.setting;
+  const list = (
+    <MeasureList
+      label="Measures of setting"
+      active={active}
+      onPick={pick}
+      entries={[
+        {
+          key: VALVES,
+          title: 'The valves',
+          mark: worstMark(sheet, CATALOGUE),
+          ...(valves ? { count: [valves.taken, valves.required] } : {}),
+        },
+        ...own.map(({ key, title }) => ({ key, title, mark: worstMark(sheet, [key]) })),
+      ]}
     />
   );
+  return active === VALVES ? <Valves list={list} /> : <OwnMeasuring slots={slots} list={list} />;
 }
