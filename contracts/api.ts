@@ -27,7 +27,8 @@ import {
   sheetAnswer,
 } from './reading.js';
 import { letterheadAnswer, pictureQuery, pictureSchema } from './picture.js';
-import { exportAnswer, jwksAnswer, jwsSchema, recordsAnswer, signAnswer, signRequest, verifyAnswer } from './record.js';
+import { exportAnswer, importRequest } from './engine-export.js';
+import { jwksAnswer, jwsSchema, recordsAnswer, signAnswer, signRequest, verifyAnswer } from './record.js';
 import {
   moveRequest,
   newSpecSetRequest,
@@ -107,6 +108,7 @@ export const API = {
   'GET /api/spec-sets/:id': { params: z.object({ id: z.string() }), answer: specSetVersionsAnswer },
   'GET /api/engines': { query: engineQuery, answer: enginesAnswer },
   'POST /api/engines': { body: newEngineSchema, answer: z.object({ id: z.uuid() }), status: 201 },
+  'POST /api/engines/import': { body: importRequest, answer: engineAnswer, status: 201 },
   'GET /api/engines/:id': { params: id, answer: engineAnswer },
   'POST /api/engines/:id': { params: id, body: changeEngineRequest, answer: engineAnswer },
   'POST /api/engines/:id/life': { params: id, body: changeLifeRequest, answer: engineAnswer },

@@ -26,6 +26,7 @@ export const ERRORS = {
   'backup.not-found': { status: 404, message: 'There is no such backup.' },
   'engine.not-found': { status: 404, message: 'There is no such engine.' },
   'engine.tag-taken': { status: 409, message: 'Another engine already has this tag.' },
+  'engine.here-already': { status: 409, message: 'This engine is in the shop already.' },
   'engine.layout-fixed': {
     status: 409,
     message: 'Something was measured by this layout already; it stays. Strike the engine and open it anew.',
@@ -46,6 +47,7 @@ export const ERRORS = {
   'reading.wrong-at': { status: 422, message: 'This measure is not taken at that.' },
   'reading.not-a-number': { status: 422, message: 'What was typed is no number.' },
   'reading.impossible': { status: 422, message: 'This cannot be, given what was read before it.' },
+  'reading.contradicts': { status: 422, message: 'The value does not follow from what was typed.' },
   'reading.unknown-supersedes': { status: 422, message: 'The reading to be replaced is not one of this place.' },
   'paper.unknown-kind': { status: 404, message: 'There is no such kind of paper.' },
   'sweep.unknown-place': { status: 422, message: 'This engine has no such valve.' },

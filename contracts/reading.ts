@@ -125,7 +125,7 @@ export const postDispositionSchema = z.object({
 });
 const edgesSchema = z.object({ min: z.number().optional(), max: z.number().optional() });
 /** What a decision is about: it holds only as long as this is still so. */
-const aboutSchema = z.object({
+export const aboutSchema = z.object({
   verdict: z.enum(['low', 'high', 'suspect', 'missing']),
   value: z.number().nullable(),
   limit: edgesSchema.nullable(),

@@ -7,7 +7,7 @@ import { specSetSchema } from './catalogue.js';
 import { engineShape } from './engine-shape.js';
 import { camCardSchema } from './papers/cam-card.js';
 import { lobeSweepSchema } from './papers/lobe-sweep.js';
-import { flagSchema, readingAnswer, readingSchema, sheetRowSchema } from './reading.js';
+import { flagSchema, readingSchema, sheetRowSchema } from './reading.js';
 import { PAPERS } from './shop-data.js';
 import { idSchema, reason } from './text.js';
 
@@ -103,17 +103,4 @@ export const jwksAnswer = z.object({
   keys: z.array(
     z.object({ kty: z.string(), crv: z.string(), x: z.string(), kid: z.string(), alg: z.string(), use: z.string() }),
   ),
-});
-
-export const exportAnswer = z.object({
-  format: z.literal('utex-engine'),
-  formatVersion: z.literal(1),
-  engine: z.record(z.string(), z.unknown()),
-  specSet: specSetSchema,
-  camCard: camCardSchema.nullable(),
-  sweeps: z.array(lobeSweepSchema),
-  papers: z.array(paperSchema),
-  readings: z.array(readingAnswer),
-  dispositions: z.array(z.record(z.string(), z.unknown())),
-  records: z.array(recordSummary),
 });

@@ -73,11 +73,14 @@ const SAYS: Record<string, (body: Body) => string> = {
   'customer.changed': ({ name, from }) => `wrote the page of ${text(from ?? name)} anew${from !== undefined && from !== name ? `, now ${text(name)}` : ''}`, // prettier-ignore
   'spec-set.issued': (body) => `issued ${text(body.id)} v${text(body.version)}${because(body)}`,
   'engine.opened': ({ tag, spec, version: number }) => `opened ${text(tag)}, judged by ${text(spec)} v${text(number)}`,
+  'engine.imported': ({ tag, shop, readings }) =>
+    `opened ${text(tag)} from ${shop ? text(shop) : 'another Utex'}, with ${many(Number(readings), 'reading', 'readings')} taken there`,
   'engine.changed': ({ parts }) => `changed its ${listed(parts)}`,
   'engine.life-changed': (body) => `${LIFE[text(body.to)] ?? 'changed where it is'}${because(body)}`,
   'engine.spec-moved': (body) =>
     `had it judged by ${version(body.to)} instead of ${version(body.from)}${because(body)}`,
   'readings.taken': wordReadings,
+  'readings.imported': ({ count }) => `brought ${many(Number(count), 'reading', 'readings')} of its history`,
   'disposition.made': (body) => `called ${where(body.measure, body.place)} ${text(body.action)}${because(body)}`,
   'caution.acknowledged': ({ stage }) => `read the cautions of ${text(stage).replace('-', ' ')}`,
   'cam-card.filed': () => 'filed a cam card',

@@ -118,6 +118,9 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
     ...(shown.has(picture.id) ? { shown: true as const } : {}),
   }));
   const takers = new Set(file.readings.map((reading) => reading.by));
+  const here = new Set(input.people.map(({ handle }) => handle));
+  // Who took them in another shop stands as the reading has it.
+  const elsewhere = [...takers].filter((by) => !here.has(by)).map((by) => ({ handle: by, name: by }));
   return {
     ok: true,
     record: {
@@ -128,7 +131,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       revision: input.revision,
       shop: input.shop,
       engine: { ...engine, ...file.engine },
-      builders: input.people.filter((person) => takers.has(person.handle)),
+      builders: [...input.people.filter((person) => takers.has(person.handle)), ...elsewhere],
       lead,
       signedAt: input.signedAt,
       specSet: file.spec,

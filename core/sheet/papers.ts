@@ -49,3 +49,22 @@ export interface Job {
   notes?: string;
 }
 export const jobOf = (filed: Filed): Job => newest<Job>(filed, 'job') ?? {};
+
+/** Where an engine came from that was opened in another Utex first. */
+export interface Imported {
+  /** Whose Utex it was; null where its file did not say. */
+  shop: string | null;
+  tag: string;
+  engineId: string;
+  /** By which set it was judged there. */
+  specSet: { id: string; version: number };
+  readings: number;
+  dispositions: number;
+  /** SHA-256 over all that was taken over, in canonical JSON. */
+  contents: string;
+  /** What was signed there. */
+  records: { revision: number; fingerprint: string; signedAt: string; signedBy: string; shop: string }[];
+}
+/** From which Utex an engine came, by whom and when it was opened here; undefined where it began here. */
+export const importedOf = ({ papers }: Filed): (Omit<Paper, 'body'> & { body: Imported }) | undefined =>
+  papers.findLast(({ kind }) => kind === 'imported') as (Paper & { body: Imported }) | undefined;

@@ -190,6 +190,17 @@ function drawCell(doc: Doc, cell: Cell, { font = 'text', width, align }: Column,
   });
 }
 
+/** A paragraph across the page, behind its number where it has one; answers where the next begins. */
+export function paragraph(doc: Doc, text: string, startY: number, number?: string): number {
+  const indent = number === undefined ? 0 : 16;
+  const width = INNER - indent;
+  const needed = doc.font('text').fontSize(9).heightOfString(text, { width }) + 4;
+  const y = roomFor(doc, startY, needed);
+  if (number !== undefined) write(doc, number, PAGE.margin, y, { font: 'figureStrong' });
+  write(doc, text, PAGE.margin + indent, y, { width });
+  return y + needed;
+}
+
 /** The head of a section, on a new page where there is no room left for what follows it. */
 export function title(doc: Doc, text: string, y: number): number {
   const at = roomFor(doc, y, 60);

@@ -14,7 +14,8 @@ import { fromCanonical, toCanonical } from '../../core/units/units.js';
 import { formatValue } from '../../core/units/format.js';
 import { DIAL_UNCERTAINTY_IN } from '../../contracts/calc-lobe.js';
 import { fitted } from './pdf-fitted.js';
-import { dateOf, drawTable, INK, INNER, PAGE, roomFor, title, write, type Cell, type Doc } from './pdf-page.js';
+import { fromElsewhere } from './pdf-imported.js';
+import { dateOf, drawTable, INK, PAGE, paragraph, roomFor, title, write, type Cell, type Doc } from './pdf-page.js';
 
 /** How a row of the tables is called: the place without its cylinder, which stands above. */
 function placeInCylinder(place: string): string {
@@ -133,6 +134,7 @@ export function tables(doc: Doc, record: BuildRecord): void {
   }
 
   y = fitted(doc, record, sweptLobes(doc, record, camCard(doc, record, y)));
+  y = fromElsewhere(doc, record, y);
   y = title(doc, 'What was out of its limits, and what was done', y + 16);
   const dealt = record.dealtWith.map((flag): Cell[] => [
     spokenPlace(flag.place),
@@ -242,15 +244,5 @@ export function tables(doc: Doc, record: BuildRecord): void {
     'Any PDF reader that shows signatures says whether this file is as it was signed. The certificate is the shop’s own: compare it with the one that the shop shows you.',
     `The JSON file is a JWS (RFC 7515) signed with EdDSA, Ed25519; the public key is at ${record.shop.verifyAddress}/.well-known/jwks.json, and any JOSE library can check it.`,
   ];
-  for (const [index, way] of ways.entries()) {
-    const needed =
-      doc
-        .font('text')
-        .fontSize(9)
-        .heightOfString(way, { width: INNER - 16 }) + 4;
-    y = roomFor(doc, y, needed);
-    write(doc, `${index + 1}`, PAGE.margin, y, { font: 'figureStrong' });
-    write(doc, way, PAGE.margin + 16, y, { width: INNER - 16 });
-    y += needed;
-  }
+  for (const [index, way] of ways.entries()) y = paragraph(doc, way, y, String(index + 1));
 }

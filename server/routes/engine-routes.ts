@@ -9,11 +9,13 @@ import { acknowledgeCautions, decide } from '../services/acts.js';
 import { changeEngine, changeLife } from '../services/change-engine.js';
 import type { Context } from '../services/context.js';
 import { toAnswer, type Engines } from '../services/engines.js';
+import { importEngine } from '../services/import-engine.js';
 import type { Readings } from '../services/readings.js';
 import { changesIf, moveEngine } from '../services/spec-sets.js';
+import { findShop } from '../store/shop-store.js';
 import { listRecords } from '../store/record-store.js';
 import type { App } from './app-type.js';
-import { EVERYBODY, MEASURING, route, SIGNING } from './route.js';
+import { EVERYBODY, MEASURING, OWNER, route, SIGNING } from './route.js';
 
 /** A tag as part of a file name. */
 const inFileName = (tag: string) => tag.replace(/[^A-Za-z0-9._-]+/g, '_');
@@ -21,6 +23,9 @@ const inFileName = (tag: string) => tag.replace(/[^A-Za-z0-9._-]+/g, '_');
 /** Answers a file under a name that begins with the tag of its engine. */
 export const asFile = (reply: FastifyReply, type: string, tag: string, rest: string): FastifyReply =>
   reply.type(type).header('content-disposition', `attachment; filename="${inFileName(tag)}${rest}"`);
+
+/** The largest export that is opened: some five thousand readings and every lobe swept finely. */
+const LARGEST_EXPORT = 16 * 1024 * 1024;
 
 /** A reading with what an angle was read at also as the first version told it. */
 const withLift = (reading: Reading) =>
@@ -38,6 +43,15 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
     reply
       .type('application/json; charset=utf-8')
       .send(await engines.floor({ search: query.search?.trim() ?? '', life: query.life }, query.page)),
+  );
+
+  // Limits may come along, which are the owner's to issue.
+  route(
+    app,
+    'POST /api/engines/import',
+    OWNER,
+    async ({ person, body }) => toAnswer(await importEngine(context, engines, person, body)),
+    { bodyLimit: LARGEST_EXPORT },
   );
 
   route(app, 'GET /api/engines/:id', EVERYBODY, async ({ params }) => toAnswer(await engines.get(params.id)));
@@ -111,6 +125,7 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
     return {
       format: 'utex-engine' as const,
       formatVersion: 1 as const,
+      shop: { name: (await findShop(database))!.name },
       engine,
       specSet,
       camCard: cardOf(file)?.printed ?? null,

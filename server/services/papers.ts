@@ -9,7 +9,12 @@ import type { Context } from './context.js';
 import type { Engines } from './engines.js';
 
 /** What no schema can say about a paper, looked at beside the main thread. @throws Failure */
-async function check({ workers }: Context, { kind, check: refuses }: PaperKind, sent: unknown, engine: Engine) {
+export async function checkPaper(
+  { workers }: Context,
+  { kind, check: refuses }: PaperKind,
+  sent: unknown,
+  engine: Engine,
+): Promise<void> {
   if (!refuses) return;
   const outcome = await workers.run('shop', 'checkPaper', { kind, sent, engine });
   if (!outcome.ok) throw new Failure('calc.impossible', outcome.issues);
@@ -34,7 +39,7 @@ export async function filePaper(
 ): Promise<Paper> {
   const { audit, clock, database } = context;
   const row = await engines.inWork(engineId);
-  await check(context, kind, sent, row.engine);
+  await checkPaper(context, kind, sent, row.engine);
   const body = kind.body ? kind.body(sent) : sent;
   return audit.exclusively(async () => {
     const known = await findPaper(database, id);

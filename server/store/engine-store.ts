@@ -116,6 +116,12 @@ export async function listSpecSets(queries: Queries): Promise<SpecSet[]> {
   return rows.map((row) => specSetOf(row.body));
 }
 
+/** Every version of every spec set. */
+export async function listAllSpecSets(queries: Queries): Promise<SpecSet[]> {
+  const rows = await queries.query<{ body: StoredSpecSet }>('select body from spec_sets order by id, version desc');
+  return rows.map((row) => specSetOf(row.body));
+}
+
 export function engineRow({ id, tag, title, customer, engine, spec, openedAt, openedBy }: EngineRow): Row {
   return {
     table: 'engines',

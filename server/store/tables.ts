@@ -81,6 +81,25 @@ export function valuesOf({ table, columns }: Row): unknown[] {
   return names.map((name) => (json.includes(name) ? JSON.stringify(columns[name]) : (columns[name] ?? null)));
 }
 
+/** Rows that one statement writes: PostgreSQL takes 65,535 parameters. */
+const ROWS_A_STATEMENT = 500;
+
+/** Many rows at once, in their order; those of one table that follow each other in one statement. */
+export async function insertRows(queries: Queries, rows: Row[]): Promise<void> {
+  for (let start = 0; start < rows.length;) {
+    const { table } = rows[start];
+    const end = rows.findIndex((row, index) => index > start && (row.table !== table || index - start === ROWS_A_STATEMENT)); // prettier-ignore
+    const together = rows.slice(start, end === -1 ? rows.length : end);
+    const { columns } = TABLES[table];
+    const slots = together.map((_, row) => `(${columns.map((__, index) => `$${row * columns.length + index + 1}`).join(', ')})`); // prettier-ignore
+    await queries.query(
+      `insert into ${table} (${columns.join(', ')}) values ${slots.join(', ')}`,
+      together.flatMap(valuesOf),
+    );
+    start += together.length;
+  }
+}
+
 export async function insertRow(queries: Queries, row: Row): Promise<void> {
   const { columns } = TABLES[row.table];
   const slots = columns.map((_, index) => `$${index + 1}`).join(', ');

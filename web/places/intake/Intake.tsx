@@ -5,7 +5,8 @@ import { FormProvider, useWatch } from 'react-hook-form';
 import { useLoaderData, useRevalidator } from 'react-router';
 import type { Customer } from '../../../contracts/customer.js';
 import type { Issue } from '../../../contracts/errors.js';
-import type { Paper } from '../../../core/sheet/papers.js';
+import { wordImported, wordSignedThere } from '../../../contracts/wording/imported.js';
+import { importedOf, type Paper } from '../../../core/sheet/papers.js';
 import { verdictChanges, type VerdictChange } from '../../../core/sheet/verdict-changes.js';
 import { ApiError, act, ask, sayError } from '../../app/api.js';
 import type { intakeLoader } from '../../app/loaders.js';
@@ -57,6 +58,24 @@ function FiledBy({ papers, step }: { papers: readonly Paper[]; step: IntakeStep 
     <p className="intake-filed">
       Filed by {by}, {format(new Date(at), 'd MMM yyyy, HH:mm')}
     </p>
+  );
+}
+
+/** From which Utex an engine came, where it did not begin here. */
+function CameFrom({ papers }: { papers: readonly Paper[] }) {
+  const came = importedOf({ papers });
+  if (!came) return null;
+  const day = (at: string) => format(new Date(at), 'd MMM yyyy');
+  return (
+    <section aria-label="Where it came from" className="intake-came">
+      <h2>From another shop</h2>
+      <p>
+        {wordImported(came.body)} Opened here by {came.by}, {day(came.at)}.
+      </p>
+      {came.body.records.map((record) => (
+        <p key={record.fingerprint}>{wordSignedThere(record, day(record.signedAt))}</p>
+      ))}
+    </section>
   );
 }
 
@@ -171,6 +190,7 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
               {problem}
             </p>
           )}
+          {step === 'who' && <CameFrom papers={file!.papers} />}
           <FiledBy papers={file!.papers} step={step} />
           {step === 'what' && <Pictures stage="intake" place="engine" />}
           {step === 'promise' && <Life />}

@@ -8,12 +8,14 @@ import type { intakeLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
 import { useRefused } from '../../app/use-refused.js';
 import { useDraftForm } from '../../state/draft.js';
+import { useSession } from '../../state/session.js';
 import { STAGE_PLACES } from '../stages.js';
 import { BLANK, checkForm, customerOf, fieldOf, fieldsOf, UNSTATED, type EngineForm } from './engine-form.js';
 import { Figures } from './Figures.js';
 import { formLike } from './file-form.js';
 import './intake.css';
 import { IntakeDrawing } from './IntakeDrawing.js';
+import { OpenExport } from './OpenExport.js';
 import { OpenLike } from './OpenLike.js';
 import { Parts } from './Parts.js';
 import { PromiseStep } from './Promise.js';
@@ -31,6 +33,7 @@ const readDraft = (draft: Partial<EngineForm>): EngineForm => ({ ...START, ...dr
 /** Opening an engine, step by step: who, what, and whatever else is known by now; drawn as it is typed. */
 export function NewEngine() {
   const navigate = useNavigate();
+  const isOwner = useSession(({ person }) => person?.role === 'owner');
   const { specSets = [], customers = [] } = useLoaderData<typeof intakeLoader>() ?? {};
   const [step, setStep] = useState<IntakeStep>('who');
   const [problem, setProblem] = useState<string | null>(null);
@@ -102,6 +105,7 @@ export function NewEngine() {
                   <div className="intake-wide">
                     <OpenLike onChosen={(file) => fill(formLike(file, getValues()))} />
                   </div>
+                  {isOwner && <OpenExport />}
                 </fieldset>
               </>
             )}

@@ -1,0 +1,298 @@
+import { createHash } from 'node:crypto';
+import canonicalize from 'canonicalize';
+import type { z } from 'zod';
+import { checkReading } from '../../contracts/check-reading.js';
+import type { EngineExport, importRequest } from '../../contracts/engine-export.js';
+import { engineShape } from '../../contracts/engine-shape.js';
+import type { Issue } from '../../contracts/errors.js';
+import { PAPER_KINDS } from '../../contracts/papers/papers.js';
+import type { Person } from '../../contracts/shop.js';
+import { newSpecSetRequest } from '../../contracts/spec-set.js';
+import { asIssues, wordImpossibility } from '../../contracts/wording/impossible.js';
+import { checkEngine } from '../../core/engine/check-engine.js';
+import type { Engine } from '../../core/engine/engine.js';
+import { findPlace } from '../../core/engine/places.js';
+import { checkSpecFits } from '../../core/plan/check-spec-fits.js';
+import { checkSpecSet } from '../../core/plan/check-spec-set.js';
+import { findMeasure } from '../../core/plan/measures.js';
+import type { SpecSet } from '../../core/plan/spec-sets.js';
+import { specSetOf, type StoredSpecSet } from '../../core/plan/stored-spec-set.js';
+import type { Act } from '../../core/sheet/acts.js';
+import type { EngineFile } from '../../core/sheet/engine-file.js';
+import { withAbout } from '../../core/sheet/legacy-decisions.js';
+import { importedOf, type Imported, type Paper } from '../../core/sheet/papers.js';
+import type { Reading } from '../../core/sheet/reading.js';
+import { standOf } from '../../core/sheet/stand.js';
+import { KeptStanding } from '../../core/sheet/standing.js';
+import type { Unit } from '../../core/units/units.js';
+import { sameValue } from '../../core/tolerances.js';
+import { Failure } from '../failure.js';
+import { actRow } from '../store/act-store.js';
+import { insertAct, type Act as LoggedAct } from '../store/audit-log.js';
+import { isUniqueViolation } from '../store/database.js';
+import { engineRow, findEngine, hasTag, listAllSpecSets, specSetRow, type EngineRow } from '../store/engine-store.js';
+import { putOnFloor } from '../store/floor-store.js';
+import { listPapers, paperRow } from '../store/paper-store.js';
+import { idsElsewhere, readingRow } from '../store/reading-store.js';
+import { insertRows } from '../store/tables.js';
+import type { Context } from './context.js';
+import { tagTaken, type Engines } from './engines.js';
+import { SHOWN_BY, shownOf } from './floor.js';
+import { checkPaper } from './papers.js';
+
+/** Readings that one act of the log vouches for. */
+const READINGS_AN_ACT = 500;
+/** What the shop has of an engine by its file alone, or not as paper: the engine's own is in its head. */
+const NOT_TAKEN_OVER = ['engine', 'imported'];
+/** The longest name of a set. */
+const LONGEST_NAME = 40;
+
+const below = (path: string, issues: Issue[]) => issues.map((one) => ({ ...one, path: `${path}.${one.path}` }));
+const said = (path: PropertyKey[], message: string): Issue => ({ path: path.map(String).join('.'), message });
+
+/**
+ * Who did something in another shop, as it is told here: no handle of this shop has an `@`, so nobody here is taken for
+ * somebody there.
+ */
+const foreign = (by: string, shop: string | undefined) => `${by} @ ${shop ?? 'another shop'}`;
+
+/** The engine of a file, as it is laid out. @throws Failure engine.impossible */
+function engineOf(file: EngineExport, spec: SpecSet): Engine {
+  const engine = Object.fromEntries(
+    Object.keys(engineShape)
+      .map((key) => [key, file.engine[key as keyof typeof engineShape]])
+      .filter(([, value]) => value !== undefined),
+  ) as unknown as Engine;
+  const wrong = [...checkEngine(engine), ...checkSpecFits(engine, spec)];
+  if (wrong.length > 0) throw new Failure('engine.impossible', below('file.engine', asIssues(wrong)));
+  return engine;
+}
+
+/** What a set says, whatever it is called and whoever issued it. */
+const contentsOf = ({ title, lifter, limits, practice, measures }: SpecSet) =>
+  canonicalize({ title, lifter, limits, practice, measures });
+
+/** The set that a file was judged by, in today's shape. @throws Failure request.invalid, spec-set.impossible */
+function foreignSetOf(file: EngineExport): SpecSet {
+  const { version, ...set } = specSetOf(file.specSet as unknown as StoredSpecSet);
+  const parsed = newSpecSetRequest.safeParse({ ...set, after: 0, reason: 'came with an engine' });
+  if (!parsed.success)
+    throw new Failure('request.invalid', below('file.specSet', parsed.error.issues.map(({ path, message }) => said(path, message)))); // prettier-ignore
+  const { after, reason, ...checked } = parsed.data;
+  const wrong = checkSpecSet(checked);
+  if (wrong.length > 0) throw new Failure('spec-set.impossible', below('file.specSet', asIssues(wrong)));
+  return { ...checked, version };
+}
+
+/** The set as this shop has it already; or as it comes along, under a name that is free. */
+function setHere(foreignSet: SpecSet, here: SpecSet[], by: Person, at: Date, from: string) {
+  const contents = contentsOf(foreignSet);
+  const known = here.find((set) => contentsOf(set) === contents);
+  if (known) return { spec: known, isNew: false };
+  const taken = new Set(here.map(({ id }) => id));
+  const names = [foreignSet.id, ...Array.from({ length: here.length + 1 }, (_, turn) => `${foreignSet.id.slice(0, LONGEST_NAME - 4)}-${turn + 2}`)]; // prettier-ignore
+  const reason = `Came with ${from}, which was judged by ${foreignSet.id} v${foreignSet.version}`;
+  const issued = { by: by.handle, at: at.toISOString(), reason };
+  return { spec: { ...foreignSet, id: names.find((name) => !taken.has(name))!, version: 1, issued }, isNew: true };
+}
+
+/**
+ * The readings of a file as they stand here: marked as imported, taken by whoever took them there, arriving now.
+ *
+ * @throws Failure reading.*, by the line of the file
+ */
+function readingsOf(file: EngineExport, judged: { engine: Engine; spec: SpecSet }, at: Date): Reading[] {
+  const byId = new Map<string, Reading>();
+  return file.readings.map((sent, index) => {
+    const refuse = (code: Failure['code'], field: string, message: string) =>
+      new Failure(code, [{ path: `file.readings.${index}.${field}`, message }]);
+    const item = checkReading(judged, sent, index);
+    if ('code' in item) throw new Failure(item.code, below('file', [{ path: item.path, message: item.message }]));
+    if (!sameValue(item.value, sent.value))
+      throw refuse('reading.contradicts', 'value', `${sent.entered} ${sent.unit} is ${item.value}, not ${sent.value}`);
+    if (byId.has(sent.id)) throw refuse('reading.id-taken', 'id', 'another reading of this file has this id');
+    const replaced = sent.supersedes === undefined ? undefined : byId.get(sent.supersedes);
+    if (
+      sent.supersedes !== undefined &&
+      (replaced?.measure !== item.slot.measure || replaced.place !== item.slot.place)
+    )
+      throw refuse(
+        'reading.unknown-supersedes',
+        'supersedes',
+        'no earlier reading of this measure and place has this id',
+      );
+    const { id, entered, unit, instrument, note, supersedes, takenAt, by } = sent;
+    const reading: Reading = {
+      ...{ id, ...item.slot, entered, unit: unit as Unit, value: item.value },
+      takenAt: new Date(takenAt).toISOString(),
+      receivedAt: at.toISOString(),
+      ...{ by: foreign(by, file.shop?.name), how: 'imported' },
+      ...(instrument === undefined ? {} : { instrument }),
+      ...(note === undefined ? {} : { note }),
+      ...(supersedes === undefined ? {} : { supersedes }),
+    };
+    byId.set(id, reading);
+    return reading;
+  });
+}
+
+/** The papers of a file, each looked at by its kind. @throws Failure paper.unknown-kind, request.invalid and those of kinds */
+async function papersOf(context: Context, file: EngineExport, engine: Engine): Promise<Paper[]> {
+  const papers: Paper[] = [];
+  for (const [index, { id, kind: name, body: sent, by, at }] of file.papers.entries()) {
+    if (NOT_TAKEN_OVER.includes(name)) continue;
+    const path = `file.papers.${index}`;
+    const kind = PAPER_KINDS.find((one) => one.kind === name);
+    if (!kind)
+      throw new Failure('paper.unknown-kind', [{ path: `${path}.kind`, message: `there is no paper ${name}` }]);
+    const parsed = kind.schema.safeParse(sent);
+    if (!parsed.success)
+      throw new Failure('request.invalid', below(`${path}.body`, parsed.error.issues.map((one) => said(one.path, one.message)))); // prettier-ignore
+    await checkPaper(context, kind, parsed.data, engine).catch((error: unknown) => {
+      throw error instanceof Failure ? new Failure(error.code, below(`${path}.body`, error.issues)) : error;
+    });
+    const body = kind.body ? kind.body(parsed.data) : parsed.data;
+    papers.push({ id, kind: name, body, by: foreign(by, file.shop?.name), at: new Date(at).toISOString() });
+  }
+  return papers;
+}
+
+/** The decisions of a file. @throws Failure reading.unknown-measure, reading.unknown-place */
+function decisionsOf(file: EngineExport, engine: Engine): Act[] {
+  const ids = new Set(file.readings.map(({ id }) => id));
+  return file.dispositions.map((made, index): Act => {
+    const path = `file.dispositions.${index}`;
+    const measure = findMeasure(made.measure);
+    if (!measure)
+      throw new Failure('reading.unknown-measure', [{ path: `${path}.measure`, message: `there is no measure ${made.measure}` }]); // prettier-ignore
+    const isKnown = made.readingId === null || ids.has(made.readingId);
+    if (findPlace(engine, measure.scope, made.place) !== made.place || !isKnown)
+      throw new Failure('reading.unknown-place', [{ path: isKnown ? `${path}.place` : `${path}.readingId`, message: 'the file has nothing there' }]); // prettier-ignore
+    return { ...made, kind: 'disposition', by: foreign(made.by, file.shop?.name), at: new Date(made.at).toISOString() };
+  });
+}
+
+/** The file of an engine as it stands here once it is opened. */
+async function fileOf(context: Context, { file }: Asked, spec: SpecSet, by: Person, at: Date): Promise<EngineFile> {
+  const engine = engineOf(file, spec);
+  const readings = readingsOf(file, { engine, spec }, at);
+  const standing = standOf({ engine, spec, readings: [] });
+  for (const [index, reading] of readings.entries()) {
+    const fault = standing.add(reading);
+    if (fault)
+      throw new Failure('reading.impossible', [{ path: `file.readings.${index}.entered`, message: wordImpossibility(fault) }]); // prettier-ignore
+  }
+  const papers = await papersOf(context, file, engine);
+  const whole = { engine, spec, readings, acts: decisionsOf(file, engine), papers, signed: null };
+  // What a decision of the first version was about is found by when everything arrived, which was there.
+  const arrived = readings.map((reading, index) => ({ ...reading, receivedAt: receivedAt(file, index) }));
+  const { acts } = withAbout({ ...whole, readings: arrived });
+  const body: Imported = {
+    shop: file.shop?.name ?? null,
+    tag: file.engine.tag,
+    engineId: file.engine.id,
+    specSet: { id: file.specSet.id, version: file.specSet.version },
+    readings: readings.length,
+    dispositions: acts.length,
+    contents: createHash('sha256').update(canonicalize(file)!).digest('hex'),
+    records: file.records,
+  };
+  const paper: Paper = { id: context.newId(), kind: 'imported', body, by: by.handle, at: at.toISOString() };
+  return { ...whole, acts, papers: [...papers, paper] };
+}
+
+/** When a reading arrived there, as far as the file says. */
+const receivedAt = ({ readings }: EngineExport, index: number) =>
+  new Date(readings[index].receivedAt ?? readings[index].takenAt).toISOString();
+
+type Asked = z.infer<typeof importRequest>;
+
+/** What is written, act by act: the set where it comes along, the engine, its readings. */
+function actsOf(row: EngineRow, file: EngineFile, isNewSet: boolean, by: Person, at: Date): LoggedAct[] {
+  const { id, tag, spec } = row;
+  const told = { at, by: by.handle };
+  const { shop } = importedOf(file)!.body;
+  const issued: LoggedAct = {
+    ...told,
+    act: 'spec-set.issued',
+    engineId: null,
+    body: { id: spec.id, version: spec.version, reason: spec.issued?.reason },
+    rows: [specSetRow(spec)],
+  };
+  const opened: LoggedAct = {
+    ...told,
+    act: 'engine.imported',
+    engineId: id,
+    body: { tag, shop, spec: spec.id, version: spec.version, readings: file.readings.length },
+    rows: [engineRow(row), ...file.papers.map((paper) => paperRow(id, paper)), ...file.acts.map((act) => actRow(id, act))], // prettier-ignore
+  };
+  const batches = Array.from({ length: Math.ceil(file.readings.length / READINGS_AN_ACT) }, (_, turn) =>
+    file.readings.slice(turn * READINGS_AN_ACT, (turn + 1) * READINGS_AN_ACT),
+  );
+  const taken = batches.map((batch): LoggedAct => ({
+    ...told,
+    act: 'readings.imported',
+    engineId: id,
+    body: { count: batch.length },
+    rows: batch.map((reading) => readingRow(id, reading)),
+  }));
+  return [...(isNewSet ? [issued] : []), opened, ...taken];
+}
+
+/**
+ * Opens the export of another Utex as an engine of this shop, with its history: all of it or nothing. Readings, papers and
+ * decisions keep their ids and times, and stand as taken by whoever took them there; the set that judged it comes along
+ * where this shop has none that says the same. The same file sent twice is opened once.
+ *
+ * @throws Failure engine.here-already, engine.tag-taken, engine.impossible, spec-set.impossible, reading.*, paper.unknown-kind
+ */
+export async function importEngine(context: Context, engines: Engines, by: Person, asked: Asked): Promise<EngineRow> {
+  const { audit, clock, database } = context;
+  const { id, title, customer, tag: tagThere } = asked.file.engine;
+  const tag = asked.tag ?? tagThere;
+  const foreignSet = foreignSetOf(asked.file);
+  const at = clock.now();
+  const from = asked.file.shop ? `${tagThere} from ${asked.file.shop.name}` : `${tagThere} from another Utex`;
+  // Judged by the set as it came: what it is called here is decided when it is written.
+  const file = await fileOf(context, asked, foreignSet, by, at);
+  const sent = importedOf(file)!;
+
+  return audit.exclusively(async () => {
+    const known = await findEngine(database, id);
+    if (known) {
+      const came = importedOf({ papers: await listPapers(database, id, { newestOf: ['imported'], allOf: [] }) });
+      if (came?.body.contents !== sent.body.contents || came.by !== sent.by)
+        throw new Failure('engine.here-already', [{ path: 'file.engine.id', message: `it is here as ${known.tag}` }]);
+      return known;
+    }
+    const elsewhere = await idsElsewhere(database, id, file.readings.map((reading) => reading.id)); // prettier-ignore
+    if (elsewhere.length > 0) {
+      const index = file.readings.findIndex((reading) => elsewhere.includes(reading.id));
+      throw new Failure('reading.id-taken', [{ path: `file.readings.${index}.id`, message: 'another reading already has this id' }]); // prettier-ignore
+    }
+    if (await hasTag(database, tag, id)) throw tagTaken();
+    const { spec, isNew } = setHere(foreignSet, await listAllSpecSets(database), by, at, from);
+    const row: EngineRow = {
+      ...{ id, tag, title, customer, customerId: null, life: 'in-work', engine: file.engine, spec },
+      ...{ openedAt: at, openedBy: by.handle },
+    };
+    const here = { ...file, spec };
+    const shown = shownOf(row, new KeptStanding(file.engine, spec, standOf(here)).of(here), here);
+    try {
+      await audit.append(
+        () => actsOf(row, here, isNew, by, at),
+        (sealed, acts) =>
+          database.transaction(async (queries) => {
+            for (const [turn, act] of acts.entries()) {
+              await insertAct(queries, sealed[turn]);
+              await insertRows(queries, act.rows ?? []);
+            }
+            await putOnFloor(queries, shown, at, SHOWN_BY);
+          }),
+      );
+    } catch (error) {
+      throw isUniqueViolation(error) ? new Failure('act.id-taken') : error;
+    }
+    return engines.get(id);
+  });
+}
