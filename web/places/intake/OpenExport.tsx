@@ -95,6 +95,7 @@ export function OpenExport() {
           <p>All of it is marked as imported, and stands as taken by whoever took it there.</p>
           <TextField
             label="Tag here"
+            autoFocus
             value={tag}
             onChange={({ target }) => setTag(target.value)}
             onKeyDown={(event) => {
