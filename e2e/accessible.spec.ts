@@ -51,44 +51,50 @@ async function placesOf(page: Page): Promise<Record<string, string>> {
   };
 }
 
-for (const [shade, rules] of [
-  ['light', EVERYTHING],
-  ['dark', SHADE],
-] as const) {
-  test(`axe finds nothing wrong with any place, and on a phone none is wider than the screen, ${shade}`, async ({
+/** Looks at a page as it stands in both shades, and on a phone. */
+async function look(page: Page): Promise<string[]> {
+  const found = await faults(page, EVERYTHING);
+  await page.getByRole('button', { name: 'Dark theme' }).click();
+  found.push(...(await faults(page, SHADE)));
+  await page.getByRole('button', { name: 'Light theme' }).click();
+  await page.setViewportSize({ width: 390, height: 844 });
+  const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  if (over > 0) found.push(`${over} px wider than a phone`);
+  await page.setViewportSize({ width: 1280, height: 800 });
+  return found;
+}
+
+const PARTS_OF_TIMING = ['Cam card', 'Lobe lift', 'Sweep a lobe', 'Lift curves', 'Sprocket'];
+
+for (const [whose, isOfEngine] of [
+  ['an engine', true],
+  ['the shop', false],
+] as const)
+  test(`axe finds nothing wrong with any place of ${whose}, and on a phone none is wider than the screen`, async ({
     page,
   }) => {
-    await page.addInitScript((chosen) => {
-      localStorage.setItem(
-        'utex.preferences',
-        JSON.stringify({ state: { shade: chosen, unit: null, positions: {} }, version: 0 }),
-      );
-    }, shade);
-    await page.goto('/');
-    await expect(page.getByLabel('PIN')).toBeVisible();
-    const found: Record<string, string[]> = { 'sign in': await faults(page, rules) };
+    const found: Record<string, string[]> = {};
+    if (!isOfEngine) {
+      await page.goto('/');
+      await expect(page.getByLabel('PIN')).toBeVisible();
+      found['sign in'] = await faults(page, EVERYTHING);
+    }
     await signIn(page, 'owner');
     for (const [name, address] of Object.entries(await placesOf(page))) {
+      if (address.startsWith('/engines/') !== isOfEngine) continue;
       await page.goto(address);
       await expect(page.locator('h1')).toBeVisible();
       await page.waitForLoadState('networkidle');
-      found[name] = await faults(page, rules);
-      await page.setViewportSize({ width: 390, height: 844 });
-      const over = await page.evaluate(
-        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
-      );
-      if (over > 0) found[name].push(`${over} px wider than a phone`);
-      await page.setViewportSize({ width: 1280, height: 800 });
+      found[name] = await look(page);
       if (name !== 'Timing') continue;
-      for (const part of ['Cam card', 'Lobe lift', 'Sweep a lobe', 'Lift curves', 'Sprocket']) {
+      for (const part of PARTS_OF_TIMING) {
         await page.getByRole('button', { name: part }).click();
         await page.waitForTimeout(400);
-        found[part] = await faults(page, rules);
+        found[part] = await look(page);
       }
     }
     expect(found).toEqual(Object.fromEntries(Object.keys(found).map((name) => [name, []])));
   });
-}
 
 test('on a tablet the limit and where it comes from are in sight while a number is typed', async ({ page }) => {
   await page.setViewportSize({ width: 1024, height: 768 });

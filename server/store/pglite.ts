@@ -4,6 +4,7 @@ import { NodeFS } from '@electric-sql/pglite/nodefs';
 import { serialize } from 'pg-protocol';
 import { CannotStart } from '../cannot-start.js';
 import type { Database, Queries } from './database.js';
+import { layEmptyDatabase } from './empty-database.js';
 import { CannotWrite, Disk } from './disk.js';
 
 /** The Emscripten module, as far as the sync hook needs it. */
@@ -90,6 +91,7 @@ function asPrepared(pglite: PGlite): Database['prepared'] {
  * @throws CannotStart
  */
 export async function openPglite(folder: string, onSync: () => void = () => {}): Promise<Database> {
+  layEmptyDatabase(folder);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const disk = new Disk(folder);
   const pglite = await PGlite.create({ fs: new DurableNodeFS(folder, onSync), startParams }).catch((error: Error) => {
