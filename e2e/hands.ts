@@ -1,4 +1,5 @@
 import { expect, type Page } from '@playwright/test';
+import { STAGE_PLACES } from '../web/places/stages.js';
 
 /** What a person at the bench does in more than one test. */
 
@@ -41,7 +42,7 @@ export async function signOut(page: Page): Promise<void> {
 export async function goTo(page: Page, id: string, place: string): Promise<void> {
   await page.goto(`/engines/${id}/${place}`);
   await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible();
-  await page.waitForLoadState('networkidle');
+  if (STAGE_PLACES.some(({ path }) => path === place)) await expect(page.getByTestId('active-number')).toBeVisible();
 }
 
 let count = 0;

@@ -6,6 +6,9 @@ import { useIdleLock } from './use-idle-lock.js';
 const SignIn = lazy(async () => ({ default: (await import('../places/sign-in/SignIn.js')).SignIn }));
 const FirstVisit = lazy(async () => ({ default: (await import('../places/sign-in/FirstVisit.js')).FirstVisit }));
 
+/** How often a server that cannot be reached is asked again. */
+const RETRY_MS = 3000;
+
 /** What needs a session, or the way to one at the same address. */
 export function SignedIn() {
   const { status, ask, person } = useSession();
@@ -17,6 +20,12 @@ export function SignedIn() {
     before.current = status;
   }, [status, person, revalidate]);
   useIdleLock();
+  // The server, or the way to it, comes back by itself: nobody presses for it.
+  useEffect(() => {
+    if (status !== 'unreachable') return;
+    const again = setInterval(() => void ask(), RETRY_MS);
+    return () => clearInterval(again);
+  }, [status, ask]);
   switch (status) {
     case 'asking':
       return null;

@@ -8,6 +8,7 @@ globalThis.localStorage = {
   removeItem: (key: string) => void remembered.delete(key),
 } as Storage;
 const { handNow, useSession } = await import('./session.js');
+const { ask } = await import('../app/api.js');
 const { typedInto, typeInto, useHalfTyped } = await import('./half-typed.js');
 const { FIRST_POSITION, usePreferences } = await import('./preferences.js');
 
@@ -19,6 +20,7 @@ beforeEach(() => {
   globalThis.fetch = (async (path: string, { method }: RequestInit) => {
     if (!shop) throw new TypeError('failed to fetch');
     if (method === 'DELETE') return new Response(null, { status: 204 });
+    if (path === '/api/acts') return new Response(JSON.stringify({ error: { code: 'session.missing', message: 'Sign in first.', issues: [] } }), { status: 401 }); // prettier-ignore
     if (path === '/api/session') return new Response(JSON.stringify({ person: WREN }), { status: 200 });
     return new Response(JSON.stringify(shop), { status: 200 });
   }) as typeof fetch;
@@ -34,6 +36,22 @@ describe('whose hands these are', () => {
     shop = answer;
     await useSession.getState().ask();
     expect(standing()).toBe(expected);
+  });
+
+  test.each([
+    [{ open: false, name: null, person: null }, 'empty-shop'],
+    [{ open: true, name: 'Marram', person: null }, 'signed-out'],
+    [{ open: true, name: 'Marram', person: WREN }, 'locked'],
+  ])('%j, and what was asked beside it is refused later: %s', async (answer, expected) => {
+    shop = answer;
+    await useSession.getState().ask();
+    await expect(ask('GET /api/acts')).rejects.toThrow('Sign in first.');
+    expect(standing()).toBe(expected);
+  });
+
+  test('what is refused before the shop has said anything asks nobody for a PIN', async () => {
+    await expect(ask('GET /api/acts')).rejects.toThrow('Sign in first.');
+    expect(standing()).toBe('asking');
   });
 
   test('without its server the bench still opens for who worked here last, and for nobody else', async () => {

@@ -89,10 +89,7 @@ export const handNow = (): string | null => {
 };
 
 whenSignedOut(() =>
-  useSession.setState(({ status, person }) =>
-    // A session that ran out at work: the work stays as it is until its person is back.
-    person && (status === 'signed-in' || status === 'locked')
-      ? { status: 'locked' }
-      : { status: 'signed-out', person: null },
-  ),
+  // A session that ran out at work: the work stays as it is until its person is back. Where nobody is at work, what was
+  // refused tells nothing: the shop itself says whether it waits for a PIN, or for its first visit.
+  useSession.setState(({ status }) => (status === 'signed-in' ? { status: 'locked' } : {})),
 );
