@@ -76,7 +76,6 @@ const Dial = memo(function Dial({
         <text
           x={x}
           y={y + 7}
-
           textAnchor="middle"
           className="figure"
           fontSize={Math.min(22, 110 / Math.max(typed.length, 1))}
@@ -91,7 +90,6 @@ const Dial = memo(function Dial({
           <text
             x={x}
             y={y + 36}
-
             textAnchor="middle"
             className="figure"
             fontSize={figure.length > 5 ? 14 : 17}
@@ -105,7 +103,6 @@ const Dial = memo(function Dial({
       <text
         x={x}
         y={y - MAP.dial - 12}
-
         textAnchor="middle"
         fontFamily="var(--head)"
         fontWeight={600}

@@ -58,15 +58,19 @@ const newDesk = () => {
     hand: () => hand,
     now: () => new Date('2026-11-24T08:00:00.000Z'),
     newId: () => `id-${++ids}`,
+    later: (work) => later(work),
   });
   return desk;
 };
+/** When what can wait is done: at once, unless a test holds it back. */
+let later = (work: () => void) => work();
 let useDesk = newDesk();
 
 beforeEach(() => {
   outbox.clear();
   Object.assign(server, { readings: [], posts: [], loads: 0, answer: () => 'ok', verdict: null, fileAt: Promise.resolve() });
   hand = 'builder';
+  later = (work) => work();
   useDesk = newDesk();
 }); // prettier-ignore
 
@@ -92,6 +96,30 @@ test('a value stands on the sheet at once, and is on the server a moment later',
   await settled();
   expect(useDesk.getState().saved[id]).toBe('on-server');
   expect(outbox.size).toBe(0);
+});
+
+test('the hand goes on before the sheet has followed; what is taken meanwhile is on it all the same', async () => {
+  await open();
+  const waiting: (() => void)[] = [];
+  later = (work) => void waiting.push(work);
+  take('1I');
+  take('1E', '2.5');
+  expect(useDesk.getState().readings.map(({ place }) => place)).toEqual(['1I', '1E']);
+  expect(useDesk.getState().sheet!.rows).toEqual([]);
+  waiting.forEach((work) => work());
+  expect(useDesk.getState().sheet!.rows.filter(({ measure }) => measure === 'preload-turns').map(({ place }) => place)).toEqual(['1I', '1E']); // prettier-ignore
+  await settled();
+  expect(Object.values(useDesk.getState().saved)).toEqual(['on-server', 'on-server']);
+});
+
+test('an answer that is back before the sheet has followed finds it followed', async () => {
+  await open();
+  later = () => {};
+  server.verdict = 'in';
+  const id = take('1I');
+  await settled();
+  expect(useDesk.getState().sheet!.rows[0]).toMatchObject({ readingId: id, verdict: 'in' });
+  expect([useDesk.getState().saved[id], server.loads]).toEqual(['on-server', 1]);
 });
 
 test('with the server away the value is kept here, and follows when it is back', async () => {

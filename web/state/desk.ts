@@ -34,6 +34,8 @@ export interface DeskSource {
   hand: () => string | null;
   now: () => Date;
   newId: () => string;
+  /** Does work when the hand has its answer: once what was begun is through. */
+  later: (work: () => void) => void;
 }
 
 /** What is typed into a slot. */
@@ -65,7 +67,7 @@ export interface Desk extends View {
   saved: Record<string, Saved>;
   load: (engineId: string) => Promise<void>;
   reload: () => Promise<void>;
-  /** Puts a reading on the sheet at once and on its way to the server; answers its id. */
+  /** Puts a reading among those of the engine at once, on its sheet right after, and on its way to the server; answers its id. */
   take: (typed: Typed) => string;
   /** Drops a refused reading from this device. */
   drop: (id: string) => Promise<void>;
@@ -135,8 +137,22 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
       const signed = file.signed && { ...file.signed, since: Math.max(0, file.signed.since + more) };
       return viewOf({ ...file, readings, signed });
     };
-    const mark = (ids: string[], saved: Saved) =>
-      set((desk) => ({ saved: { ...desk.saved, ...Object.fromEntries(ids.map((id) => [id, saved])) } }));
+    /** Readings that were taken and are not on the sheet yet, with those before them. */
+    let unsettled: string[] = [];
+    /** The sheet with all that was taken: the hand has gone on to the next number meanwhile. */
+    const settle = () => {
+      if (unsettled.length === 0) return;
+      const { readings } = get();
+      const ids = unsettled;
+      unsettled = [];
+      const view = withReadings(readings);
+      const last = readings.at(-1)!.id;
+      // Of several that came at once, the last is judged as it stands; the others are the server's to judge.
+      if (ids.includes(last)) expected.set(last, judgeLast(view.file!, view.stand!, view.judging!).verdict);
+      set(view);
+    };
+    const savedAs = (ids: string[], saved: Saved) => Object.fromEntries(ids.map((id) => [id, saved]));
+    const mark = (ids: string[], saved: Saved) => set((desk) => ({ saved: { ...desk.saved, ...savedAs(ids, saved) } }));
 
     /** Sends readings, and takes over what the server made of them. */
     const send = async (engineId: string, batch: Kept[]) => {
@@ -147,11 +163,15 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
       const ids = batch.map(({ reading }) => reading.id);
       await source.outbox.forget(ids);
       retries = 0;
-      mark(ids, 'on-server');
-      if (get().engineId !== engineId) return;
+      if (get().engineId !== engineId) return mark(ids, 'on-server');
+      settle();
       const times = new Map(answered.map(({ id, receivedAt }) => [id, receivedAt]));
-      const readings = get().readings.map((one) => ({ ...one, receivedAt: times.get(one.id) ?? one.receivedAt }));
-      set(({ file }) => ({ readings, file: { ...file!, readings } }));
+      const timed = (one: Reading) => (times.has(one.id) ? { ...one, receivedAt: times.get(one.id)! } : one);
+      // In one go: everything that shows a reading is drawn once.
+      set(({ file, readings: known, saved }) => {
+        const readings = known.map(timed);
+        return { readings, file: { ...file!, readings }, saved: { ...saved, ...savedAs(ids, 'on-server') } };
+      });
       // Judged otherwise there than here: somebody else wrote on this engine meanwhile.
       const differs = answered.some(({ id, verdict }) => expected.has(id) && expected.get(id) !== verdict);
       ids.forEach((id) => expected.delete(id));
@@ -178,6 +198,7 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
       failure: null,
 
       async load(engineId) {
+        settle();
         if (get().engineId !== engineId) set({ ...EMPTY, engineId, status: 'loading' });
         try {
           const { engine, records, ...answer } = await source.load(engineId);
@@ -223,15 +244,16 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
           takenAt: source.now().toISOString(),
           reading: { id, how: 'keyed', ...typed, ...(earlier ? { supersedes: earlier.id } : {}) },
         };
-        const view = withReadings([...readings, asReading(kept)]);
-        expected.set(id, judgeLast(view.file!, view.stand!, view.judging!).verdict);
-        set({ ...view, saved: { ...saved, [id]: 'kept-here' } });
+        unsettled.push(id);
+        set({ readings: [...readings, asReading(kept)], saved: { ...saved, [id]: 'kept-here' } });
+        source.later(settle);
         void source.outbox.keep(kept).then(() => get().flush());
         return id;
       },
 
       async drop(id) {
         await source.outbox.forget([id]);
+        settle();
         const { [id]: dropped, ...saved } = get().saved;
         set({ ...withReadings(get().readings.filter((reading) => reading.id !== id)), saved });
       },
@@ -270,6 +292,7 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
 
       async acknowledge(stage) {
         await source.acknowledge(get().engineId!, stage);
+        settle();
         const act = {
           kind: 'caution' as const,
           id: source.newId(),

@@ -15,6 +15,7 @@ export function createShopDesk() {
     hand: handNow,
     now: () => new Date(),
     newId,
+    later: (work) => void setTimeout(work),
   });
   // What is kept here goes with the hand that took it, and an engine may be there before it is known whose hands these are.
   useSession.subscribe((session, before) => {

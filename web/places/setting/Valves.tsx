@@ -32,6 +32,7 @@ const KEYS: [string, string][] = [
 export function Valves({ list }: { list?: ReactNode }) {
   const setting = useSetting();
   const { engine, sheet, order, active, crank, stops, method, along, step, rests, clearance } = setting;
+  const { choose, pick, turnTo } = setting;
   const { taken, required } = sheet.stages.setting ?? { taken: 0, required: 0 };
   const next = order.steps[order.steps.findIndex((one) => one.place === active) + 1];
   const flags = sheet.flags.filter(
@@ -64,7 +65,7 @@ export function Valves({ list }: { list?: ReactNode }) {
             variant="standard"
             disableUnderline
             value={method}
-            onChange={(event) => setting.choose({ method: event.target.value as typeof method })}
+            onChange={(event) => choose({ method: event.target.value as typeof method })}
             native
             inputProps={{ 'aria-label': 'Method' }}
             className="measuring-choice"
@@ -80,7 +81,7 @@ export function Valves({ list }: { list?: ReactNode }) {
             variant="standard"
             disableUnderline
             value={along}
-            onChange={(event) => setting.choose({ along: event.target.value as typeof along })}
+            onChange={(event) => choose({ along: event.target.value as typeof along })}
             native
             inputProps={{ 'aria-label': 'Order' }}
             className="measuring-choice"
@@ -104,7 +105,7 @@ export function Valves({ list }: { list?: ReactNode }) {
           faces={setting.faces}
           active={active}
           typed={setting.entry.typed}
-          onPick={setting.pick}
+          onPick={pick}
         />
       }
       where={spokenPlace(active)}
@@ -118,7 +119,7 @@ export function Valves({ list }: { list?: ReactNode }) {
           <>
             <p style={{ color: 'var(--flag)' }}>{turnFirst(active, crank, clearance, step?.crankDeg ?? null)}</p>
             {step && (
-              <Button variant="outlined" size="small" onClick={() => setting.turnTo(step.crankDeg)}>
+              <Button variant="outlined" size="small" onClick={() => turnTo(step.crankDeg)}>
                 Turn there
               </Button>
             )}
@@ -126,7 +127,7 @@ export function Valves({ list }: { list?: ReactNode }) {
         )
       }
       turn={setting.turn}
-      walk={(heading) => setting.pick(neighbourValve(valveMapLayout(engine.banks), active, heading))}
+      walk={(heading) => pick(neighbourValve(valveMapLayout(engine.banks), active, heading))}
       keys={KEYS}
       keyLine={
         <>
@@ -134,7 +135,7 @@ export function Valves({ list }: { list?: ReactNode }) {
           crank
         </>
       }
-      strip={<TurningStrip turning={setting.turning} crankDeg={crank} stops={stops} onTurn={setting.turnTo} />}
+      strip={<TurningStrip turning={setting.turning} crankDeg={crank} stops={stops} onTurn={turnTo} />}
     />
   );
 }

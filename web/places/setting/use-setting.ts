@@ -59,7 +59,8 @@ export function useSetting() {
     [measure, active, unit],
   );
   const entry = useEntry(target);
-  const { preview } = entry;
+  // By themselves: what hangs on one of them alone stays the same while a number is typed, and is not drawn anew.
+  const { preview, typed, take, clear } = entry;
 
   const judging = desk.judging!;
   const faces = useMemo(
@@ -94,7 +95,7 @@ export function useSetting() {
   const shown = preview && { value: preview.judgedAs?.value ?? preview.value, mark: preview.verdict };
 
   const go = (place: string, deg?: number) => {
-    entry.clear();
+    clear();
     move(engine.id, { place, crankDeg: deg ?? crank });
   };
   /** On to the next valve of the order that has no value yet, after the active one; round once. */
@@ -126,7 +127,7 @@ export function useSetting() {
     faces: shown ? { ...resting, [active]: { ...resting[active], ...shown } } : resting,
     /** Takes what is typed and steps on; with nothing typed, just steps on. */
     take: () => {
-      if (entry.typed === '' || entry.take()) stepOn(active);
+      if (typed === '' || take()) stepOn(active);
     },
     pick: (place: string) => go(place),
     turnTo: (deg: number) => move(engine.id, { place: active, crankDeg: deg }),
