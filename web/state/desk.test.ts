@@ -104,12 +104,15 @@ test('the hand goes on before the sheet has followed; what is taken meanwhile is
   later = (work) => void waiting.push(work);
   take('1I');
   take('1E', '2.5');
-  expect(useDesk.getState().readings.map(({ place }) => place)).toEqual(['1I', '1E']);
-  expect(useDesk.getState().sheet!.rows).toEqual([]);
+  const again = take('1E', '0.5');
+  // What is shown is of one piece: readings and sheet follow together.
+  expect([useDesk.getState().readings, useDesk.getState().sheet!.rows]).toEqual([[], []]);
   waiting.forEach((work) => work());
   expect(useDesk.getState().sheet!.rows.filter(({ measure }) => measure === 'preload-turns').map(({ place }) => place)).toEqual(['1I', '1E']); // prettier-ignore
   await settled();
-  expect(Object.values(useDesk.getState().saved)).toEqual(['on-server', 'on-server']);
+  expect(Object.values(useDesk.getState().saved)).toEqual(['on-server', 'on-server', 'on-server']);
+  const [, second, third] = useDesk.getState().readings;
+  expect([third.id, third.supersedes]).toEqual([again, second.id]);
 });
 
 test('an answer that is back before the sheet has followed finds it followed', async () => {

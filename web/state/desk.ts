@@ -67,7 +67,7 @@ export interface Desk extends View {
   saved: Record<string, Saved>;
   load: (engineId: string) => Promise<void>;
   reload: () => Promise<void>;
-  /** Puts a reading among those of the engine at once, on its sheet right after, and on its way to the server; answers its id. */
+  /** Puts a reading on the sheet, once the hand has gone on, and on its way to the server; answers its id. */
   take: (typed: Typed) => string;
   /** Drops a refused reading from this device. */
   drop: (id: string) => Promise<void>;
@@ -137,18 +137,16 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
       const signed = file.signed && { ...file.signed, since: Math.max(0, file.signed.since + more) };
       return viewOf({ ...file, readings, signed });
     };
-    /** Readings that were taken and are not on the sheet yet, with those before them. */
-    let unsettled: string[] = [];
-    /** The sheet with all that was taken: the hand has gone on to the next number meanwhile. */
+    /** Readings that were taken and are not shown yet: what is shown is always of one piece. */
+    let unsettled: Reading[] = [];
+    /** Shows all that was taken, and the sheet that follows: the hand has gone on to the next number meanwhile. */
     const settle = () => {
-      if (unsettled.length === 0) return;
-      const { readings } = get();
-      const ids = unsettled;
+      const last = unsettled.at(-1);
+      if (!last) return;
+      const view = withReadings([...get().readings, ...unsettled]);
       unsettled = [];
-      const view = withReadings(readings);
-      const last = readings.at(-1)!.id;
       // Of several that came at once, the last is judged as it stands; the others are the server's to judge.
-      if (ids.includes(last)) expected.set(last, judgeLast(view.file!, view.stand!, view.judging!).verdict);
+      expected.set(last.id, judgeLast(view.file!, view.stand!, view.judging!).verdict);
       set(view);
     };
     const savedAs = (ids: string[], saved: Saved) => Object.fromEntries(ids.map((id) => [id, saved]));
@@ -206,6 +204,7 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
           const known = new Set(answer.readings.map((reading) => reading.id));
           await source.outbox.forget(here.filter((kept) => known.has(kept.reading.id)).map((kept) => kept.reading.id));
           if (get().engineId !== engineId) return;
+          settle();
           const shown = get();
           const waiting = new Map<string, Reading>();
           const saved: Desk['saved'] = {};
@@ -231,12 +230,13 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
 
       take(typed) {
         const { engineId, readings, saved } = get();
+        const known = [...readings, ...unsettled];
         const here = slotKey(typed);
         // Where the worst of several tries counts, none replaces another.
         const earlier =
           measureOf(typed.measure).counts === 'worst'
             ? undefined
-            : readings.findLast((reading) => slotKey(reading) === here && !isRefused(saved[reading.id]));
+            : known.findLast((reading) => slotKey(reading) === here && !isRefused(saved[reading.id]));
         const id = source.newId();
         const kept: Kept = {
           engineId: engineId!,
@@ -244,8 +244,8 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
           takenAt: source.now().toISOString(),
           reading: { id, how: 'keyed', ...typed, ...(earlier ? { supersedes: earlier.id } : {}) },
         };
-        unsettled.push(id);
-        set({ readings: [...readings, asReading(kept)], saved: { ...saved, [id]: 'kept-here' } });
+        unsettled.push(asReading(kept));
+        mark([id], 'kept-here');
         source.later(settle);
         void source.outbox.keep(kept).then(() => get().flush());
         return id;
