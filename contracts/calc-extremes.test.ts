@@ -5,6 +5,11 @@ import { CALCULATORS } from './calc.js';
 
 const CARD = { lobeLift: 0.341, durations: [{ lift: 0.006, duration: 276 }, { lift: 0.05, duration: 226 }], centreline: 106, step: 8 }; // prettier-ignore
 
+const VALVE = {
+  stroke: 3.6, rodLength: 6.1, valveAngleDeg: 20, rockerRatio: 1.7, lobe: lobeFromCard(CARD).points, measured: { kind: 'minimum', clearance: 0.112 },
+  lashAtCheck: 0, lash: 0.01, gasketAtCheck: 0.051, gasketFinal: 0.041, limit: 0.08, crankStep: 2,
+}; // prettier-ignore
+
 /** What each calculator is asked on a good day. */
 const ASKED: Record<string, object> = {
   preload: { mount: 'stud-nut', rockerRatio: 1.7, turns: 0.75, threadsPerUnit: 20, targetPlungerTravel: 0.035 },
@@ -23,6 +28,9 @@ const ASKED: Record<string, object> = {
   'cam-install': { measuredCentreline: 110.5, targetCentreline: 107, availableOffsets: [-4, 0, 4], currentOffset: 0, settleRetard: 0.5, tolerance: 1 },
   'lobe-from-card': CARD,
   'lobe-analyse': { points: lobeFromCard(CARD).points, measuredAt: 'valve', rockerRatio: 1.6, lash: 0, uncertainty: 0.0005, lifts: [0.05], drops: [0.02] },
+  'piston-valve': { ...VALVE, phases: [-4, 0, 4] },
+  'piston-valve-uncertainty': { ...VALVE, phases: [], standardUncertainty: { clearance: 0.005, gasketAtCheck: 0.001, rodLength: 0.002 }, draws: 20, seed: 3 },
+  'spring-check': { installedHeight: 1.9, solidHeight: 1.15, valveLift: 0.6, rate: 400, seatLoad: 150, coilBindLimit: 0.06 },
 }; // prettier-ignore
 
 /** What a slipped key or a broken sender makes of a number. */

@@ -8,6 +8,7 @@ import { lash } from '../core/valvetrain/lash.js';
 import { preload } from '../core/valvetrain/preload.js';
 import { camCalculators } from './calc-cam.js';
 import { lobeCalculators } from './calc-lobe.js';
+import { mockupCalculators } from './calc-mockup.js';
 import { answerUnit, calculator, figure, number, positive, unit, type Calculator } from './calculator.js';
 import { cardEventsSchema } from './engine-shape.js';
 import { list } from './list.js';
@@ -137,4 +138,5 @@ export const CALCULATORS = [
   judgeCalculator,
   ...camCalculators,
   ...lobeCalculators,
+  ...mockupCalculators,
 ] as unknown as Calculator[];

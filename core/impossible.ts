@@ -56,6 +56,8 @@ interface Reasons {
   'figure-out-of-reason': undefined;
   'rod-too-short': undefined;
   'spring-bound': undefined;
+  'lash-above-lift': undefined;
+  'uncertainty-too-large': undefined;
 }
 export type ImpossibilityCode = keyof Reasons;
 

@@ -33,6 +33,9 @@ export const LARGEST = 1e6;
 /** Any unit. What divides must not be smaller, or quotients of the largest run over. */
 export const SMALLEST_DIVISOR = 1e-9;
 
+/** Crank degrees. How far a cam may be moved is looked for down to this: no sprocket is set to a thousandth of a degree. */
+export const CLEARANCE_SETTLED_DEG = 1e-3;
+
 /** Whether two values are the same but for the last bits of their conversion; see `SAME_VALUE_RATIO`. */
 export const sameValue = (a: number, b: number): boolean =>
   Math.abs(a - b) <= SAME_VALUE_RATIO * Math.max(Math.abs(a), Math.abs(b));

@@ -59,6 +59,8 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'figure-no-number': 'a number, as 4.125 or 4 1/8',
   'figure-out-of-reason': 'no engine has this; look at the number and its unit',
   'rod-too-short': 'a rod must be longer than half the stroke',
+  'lash-above-lift': 'with this lash the lobe never opens the valve',
+  'uncertainty-too-large': 'this much uncertainty makes engines that cannot turn',
   'spring-bound': 'the spring would be bound at its installed height',
 };
 

@@ -13,6 +13,7 @@ import { benchFloor } from './floor.js';
 import { fillLargeShop, TAGS } from './large-shop.js';
 import { benchBatches, benchSheet, benchSingles } from './long-files.js';
 import { benchLobe } from './lobe.js';
+import { benchPistonValve } from './piston-valve.js';
 import { benchPosting } from './posting.js';
 import type { Ratio } from './ratio.js';
 import { benchAudit, benchStart } from './starting.js';
@@ -66,7 +67,7 @@ async function benchLargeShop(shop: ServedShop, database: string): Promise<void>
 
 const folder = mkdtempSync(join(tmpdir(), 'utex-bench-'));
 try {
-  add(benchLobe(), await benchSheet(), await benchPosting());
+  add(benchLobe(), ...benchPistonValve(), await benchSheet(), await benchPosting());
   const large = await largeFolder(folder);
   add(await benchStart(large));
   const shop = await serveBench(large);
