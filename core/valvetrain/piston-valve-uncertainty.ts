@@ -26,7 +26,7 @@ export const UNSURE = [
   'valveAngleDeg',
   'camPositionDeg',
 ] as const;
-export type Unsure = (typeof UNSURE)[number];
+type Unsure = (typeof UNSURE)[number];
 
 export interface PistonValveUncertaintyInput extends PistonValveInput {
   standardUncertainty: Partial<Record<Unsure, number>>;

@@ -28,7 +28,7 @@ export interface PistonValveInput {
 }
 
 /** The least clearance with the cam in one position, and the crank angle at which it is. */
-export interface AtPhase {
+interface AtPhase {
   advance: number;
   minimum: number;
   atDeg: number;
@@ -106,7 +106,7 @@ export function fillDrop(
 }
 
 /** The piston's drop along the valve over a turn of the crank. */
-export function travelOf(input: PistonValveInput): Travel {
+function travelOf(input: PistonValveInput): Travel {
   const crank = crankOf(input.crankStep);
   const drop = new Float64Array(crank.deg.length);
   fillDrop(crank, input, drop);
