@@ -31,8 +31,8 @@ export const exportAnswer = z.object({
 /** The most readings that are opened with an engine: forty times what sixteen valves leave. */
 const MOST_READINGS = 5000;
 const instant = z.iso.datetime({ offset: true, error: 'a time with its offset, ISO 8601' });
-/** A name in another shop. */
-const whoThere = line(80);
+/** Somebody in another shop: a handle, or with where he came from himself. A spreadsheet runs nothing that begins so. */
+const whoThere = line(400).regex(/^[a-z]/, 'a handle, which begins with a small letter');
 const figure = z.number({ error: 'a number' });
 
 /** A set of whichever version: its limits and practice are looked at once they are in the shape of today. */

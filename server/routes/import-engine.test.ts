@@ -173,6 +173,7 @@ describe('a file that is not as it must be', () => {
     ['a value that was altered', 'reading.contradicts', 'file.readings.0.value', ({ readings }) => { readings[0].value = 0.5; }],
     ['a place that the engine does not have', 'reading.unknown-place', 'file.readings.1.place', ({ readings }) => { readings[1].place = '9I'; }],
     ['a measure that nobody knows', 'reading.unknown-measure', 'file.readings.2.measure', ({ readings }) => { readings[2].measure = 'hat-size'; }],
+    ['a hand that a spreadsheet would run', 'request.invalid', 'file.readings.0.by', ({ readings }) => { readings[0].by = '=1+1'; }],
     ['two readings of one id', 'reading.id-taken', 'file.readings.1.id', ({ readings }) => { readings[1].id = readings[0].id; }],
     ['a reading that replaces what comes after it', 'reading.unknown-supersedes', 'file.readings.0.supersedes', ({ readings }) => { readings[0].supersedes = readings[1].id; }],
     ['a paper of a kind to come', 'paper.unknown-kind', 'file.papers.0.kind', ({ papers }) => { papers[0].kind = 'horoscope'; }],
