@@ -9,7 +9,7 @@ import { judgingOf } from './judging.js';
 import { limitAt } from './limits.js';
 import type { Reading } from './reading.js';
 import { dialUnit, settingLimit, settingMeasure, settingValue } from './setting-value.js';
-import { judgeLast } from './answer.js';
+import { judgeLast, judgeNext } from './answer.js';
 import { sheetOf } from './sheet.js';
 import { standOf } from './stand.js';
 import { fileOf, readingOf } from './test-file.js';
@@ -28,6 +28,14 @@ const judging = (set: SpecSet, card?: CamCard, readings: Reading[] = []) => {
 };
 const judged = (set: SpecSet, reading: Reading, of: Engine = engine) =>
   judgeLast(fileOf({ engine: of, spec: set, readings: [reading] }));
+
+test('what was typed and left behind makes nothing of what is typed at another place', () => {
+  const file = fileOf({ engine, readings: [] });
+  const stand = standOf(file);
+  const typed = (...reading: Parameters<typeof readingOf>) => ({ ...readingOf(...reading), id: 'typed' });
+  expect(judgeNext(file, stand, typed('preload-turns', '1I', '0.5', 'turn')).answer.rows).toHaveLength(2);
+  expect(judgeNext(file, stand, typed('crank-end-play', 'engine', '0.006', 'in')).answer.rows.map(({ measure }) => measure)).toEqual(['crank-end-play']); // prettier-ignore
+});
 
 describe('which limit a value is judged by', () => {
   const depth = limit({ measure: 'plunger-depth', min: 0.02, max: 0.06 });

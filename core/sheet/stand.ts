@@ -74,6 +74,7 @@ export class Stand {
     while (this.log.length > turns)
       for (const history of this.log.pop()!.reverse()) {
         const one = history.pop()!;
+        this.makings.delete(one.id);
         const family = this.families.get(familyKey(one))!;
         families.add(family);
         if (history.length === 0) this.drop(one, history, family);
