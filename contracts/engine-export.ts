@@ -38,7 +38,7 @@ const figure = z.number({ error: 'a number' });
 /** A set of whichever version: its limits and practice are looked at once they are in the shape of today. */
 const foreignSet = newSpecSetRequest.pick({ id: true, title: true, lifter: true, measures: true }).extend({
   version: z.number().int().min(1, 'versions count from 1'),
-  limits: z.array(z.record(z.string(), z.unknown())).max(400, 'at most 400 limits'),
+  limits: list(z.record(z.string(), z.unknown()), { most: 400, of: ['limit', 'limits'] }),
   practice: z.record(z.string(), z.unknown()).optional(),
 });
 

@@ -2,6 +2,7 @@ import { spokenPlace } from '../../core/engine/places.js';
 import { findMeasure } from '../../core/plan/measures.js';
 import { UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
+import { many } from './many.js';
 import { wordTakenAt } from './picture.js';
 
 type Body = Record<string, unknown>;
@@ -12,7 +13,6 @@ const where = (measure: unknown, place: unknown) => {
   return place === 'engine' ? title : `${title}, ${spokenPlace(text(place))}`;
 };
 const because = (body: Body) => (body.reason === undefined ? '' : `: “${text(body.reason)}”`);
-const many = (count: number, one: string, more: string) => (count === 1 ? `one ${one}` : `${count} ${more}`);
 
 /** Names of what was changed; a list too long for the log names nothing. */
 const listed = (parts: unknown) =>

@@ -1,6 +1,5 @@
 import type { Imported } from '../../core/sheet/papers.js';
-
-const many = (count: number, one: string, more: string) => (count === 1 ? `one ${one}` : `${count} ${more}`);
+import { many } from './many.js';
 
 /** From where an engine came with its history, in a sentence. */
 export const wordImported = ({ shop, tag, readings, dispositions, specSet }: Imported): string =>

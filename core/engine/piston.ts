@@ -5,16 +5,26 @@ export interface Throw {
 }
 
 /**
- * How far the piston stands below its top, mm: s(φ) = r + l − (r cosφ + √(l² − r² sin²φ)), r half the stroke, the pin
- * not offset. MATHS, piston-valve.
+ * How far the piston stands below its top: s(φ) = r + l − (r cosφ + √(l² − r² sin²φ)), the pin not offset; in the unit of
+ * its lengths. MATHS, piston-valve.
+ *
+ * @param r half the stroke
+ * @param l the rod, centre to centre
+ */
+export function belowTop(r: number, l: number, sin: number, cos: number): number {
+  const across = r * sin;
+  return r + l - r * cos - Math.sqrt(l * l - across * across);
+}
+
+/**
+ * How far the piston stands below its top, mm.
  *
  * @param crankDeg degrees of the crank from top dead centre, either way
  * @example pistonDrop({ strokeMm: 90, rodMm: 150 }, 180) // 90
  */
 export function pistonDrop({ strokeMm, rodMm }: Throw, crankDeg: number): number {
-  const throwMm = strokeMm / 2;
   const angle = (crankDeg * Math.PI) / 180;
-  return throwMm + rodMm - (throwMm * Math.cos(angle) + Math.sqrt(rodMm ** 2 - (throwMm * Math.sin(angle)) ** 2));
+  return belowTop(strokeMm / 2, rodMm, Math.sin(angle), Math.cos(angle));
 }
 
 /**

@@ -1,17 +1,7 @@
 import { chance } from '../chance.js';
 import { ImpossibleInput } from '../impossible.js';
-import {
-  checkPistonValve,
-  crankOf,
-  dropAtTdc,
-  fillDrop,
-  gasketTerm,
-  leastGap,
-  tableOf,
-  type Crank,
-  type LobeTable,
-  type PistonValveInput,
-} from './piston-valve.js';
+import { checkPistonValve, dropAtTdc, gasketTerm, type PistonValveInput } from './piston-valve.js';
+import { crankOf, fillDrop, leastGap, tableOf, type Crank, type LobeTable } from './valve-gap.js';
 
 /** What may be known only so well, one standard deviation each: the figures of the check, and where the cam stands. */
 export const UNSURE = [
@@ -74,7 +64,6 @@ function clearanceIf(
   { crank, drop, lobe }: Bench,
   off: Off,
 ): [clearance: number, atDeg: number] {
-  // prettier-ignore
   const drawn: PistonValveInput = {
     ...input,
     stroke: input.stroke + off.stroke,
@@ -109,7 +98,7 @@ function checkDraws(input: PistonValveUncertaintyInput): void {
   const [issue] = checkPistonValve(worst);
   if (!issue) return;
   const unsure = UNSURE.filter((one) => off(one) > 0 && one !== 'clearance');
-  const path = ['standardUncertainty', unsure.find((one) => one === issue.path[0]) ?? unsure[0] ?? 'rodLength'];
+  const path = ['standardUncertainty', unsure.find((one) => one === issue.path[0]) ?? unsure[0]];
   throw new ImpossibleInput({ path, code: 'uncertainty-too-large' });
 }
 

@@ -1,6 +1,6 @@
-import { CYCLE_DEG } from '../engine/crank.js';
 import { ImpossibleInput, type Impossibility } from '../impossible.js';
 import { CLEARANCE_SETTLED_DEG, SMALLEST_DIVISOR } from '../tolerances.js';
+import { leastGap, tableOf, travelOf, type LobeTable, type Travel } from './valve-gap.js';
 
 /**
  * How close a valve comes to its piston, from one reading taken on the checking build. Crank angle φ is zero at the top
@@ -44,114 +44,6 @@ export interface PistonValve {
   cutNeeded: number;
   /** Crank angle and clearance in the final build, with the cam where it stood. */
   curve: [deg: number, clearance: number][];
-}
-
-/** Half a turn either way of that top: beyond, the piston comes up under a closed valve. */
-const SWEPT_DEG = 180;
-
-/** The lobe as arrays: where each piece begins, its lift there, how it rises; ready to be asked for rising angles. */
-export interface LobeTable {
-  deg: Float64Array;
-  lift: Float64Array;
-  slope: Float64Array;
-}
-
-/** A lobe whose nose is told a whole cycle later is the same lobe: it is laid where the top between the strokes is zero. */
-export function tableOf(lobe: PistonValveInput['lobe']): LobeTable {
-  const [nose] = lobe.reduce((best, point) => (point[1] > best[1] ? point : best));
-  const shift = CYCLE_DEG * Math.round(nose / CYCLE_DEG);
-  const deg = Float64Array.from(lobe, ([at]) => at - shift);
-  const lift = Float64Array.from(lobe, ([, high]) => high);
-  const slope = new Float64Array(lobe.length);
-  for (let i = 0; i + 1 < lobe.length; i++) slope[i] = (lift[i + 1] - lift[i]) / (deg[i + 1] - deg[i]);
-  return { deg, lift, slope };
-}
-
-/** Crank angles over which the gap is looked for, and the piston's drop along the valve at each. */
-export interface Travel {
-  deg: Float64Array;
-  drop: Float64Array;
-}
-
-/** Crank angles with their sines and cosines: found once, however many engines are asked. */
-export interface Crank {
-  deg: Float64Array;
-  sin: Float64Array;
-  cos: Float64Array;
-}
-
-/** @param span from where to where, degrees */
-export function crankOf(step: number, [from, to]: readonly [number, number] = [-SWEPT_DEG, SWEPT_DEG]): Crank {
-  const count = Math.floor((to - from) / step) + 1;
-  const deg = Float64Array.from({ length: count }, (_, index) => from + index * step);
-  return {
-    deg,
-    sin: deg.map((at) => Math.sin((at * Math.PI) / 180)),
-    cos: deg.map((at) => Math.cos((at * Math.PI) / 180)),
-  };
-}
-
-/** Writes the piston's drop along the valve at each of the crank's angles into `drop`. */
-export function fillDrop(
-  { sin, cos }: Crank,
-  { stroke, rodLength, valveAngleDeg }: Pick<PistonValveInput, 'stroke' | 'rodLength' | 'valveAngleDeg'>,
-  drop: Float64Array,
-): void {
-  const throwOf = stroke / 2;
-  const along = Math.cos((valveAngleDeg * Math.PI) / 180);
-  for (let i = 0; i < drop.length; i++) {
-    const across = throwOf * sin[i];
-    drop[i] = (throwOf + rodLength - throwOf * cos[i] - Math.sqrt(rodLength * rodLength - across * across)) * along;
-  }
-}
-
-/** The piston's drop along the valve over a turn of the crank. */
-function travelOf(input: PistonValveInput): Travel {
-  const crank = crankOf(input.crankStep);
-  const drop = new Float64Array(crank.deg.length);
-  fillDrop(crank, input, drop);
-  return { deg: crank.deg, drop };
-}
-
-/** What opens a valve at one position of its cam. */
-interface Opening {
-  rockerRatio: number;
-  lash: number;
-  advance: number;
-}
-
-/**
- * The kernel: least of s cosα − V over the crank, and the place in `deg` where it is. One walk through travel and lobe
- * side by side, both rising.
- *
- * @param gaps where each of them is written, for whoever wants to see them all
- */
-export function leastGap(
-  { deg, drop }: Travel,
-  lobe: LobeTable,
-  { rockerRatio, lash, advance }: Opening,
-  gaps?: Float64Array,
-): [gap: number, index: number] {
-  // prettier-ignore
-  const { deg: begins, lift, slope } = lobe;
-  const last = begins.length - 1;
-  const [first, end] = [begins[0], begins[last]];
-  let [least, where, piece] = [Infinity, 0, 0];
-  for (let i = 0; i < deg.length; i++) {
-    const at = deg[i] + advance;
-    let open = 0;
-    if (at >= first && at <= end) {
-      while (piece < last - 1 && begins[piece + 1] <= at) piece++;
-      open = (lift[piece] + slope[piece] * (at - begins[piece])) * rockerRatio - lash;
-    }
-    const gap = open > 0 ? drop[i] - open : drop[i];
-    if (gaps) gaps[i] = gap;
-    if (gap < least) {
-      least = gap;
-      where = i;
-    }
-  }
-  return [least, where];
 }
 
 /** Everything for which a valve and its piston could not be as they are said to be. */
@@ -208,20 +100,20 @@ export function pistonValve(input: PistonValveInput): PistonValve {
   const [travel, lobe] = [travelOf(input), tableOf(input.lobe)];
   const drop = dropAtTdc(input, travel, lobe);
   const always = drop + gasketTerm(input);
-  const at = (advance: number): AtPhase => {
-    const [gap, index] = leastGap(travel, lobe, { rockerRatio, lash, advance });
+  const at = (advance: number, gaps?: Float64Array): AtPhase => {
+    const [gap, index] = leastGap(travel, lobe, { rockerRatio, lash, advance }, gaps);
     return { advance, minimum: always + gap, atDeg: travel.deg[index] };
   };
   const keeps = (advance: number) => at(advance).minimum >= limit;
-  const phases = input.phases.map(at);
+  const phases = input.phases.map((advance) => at(advance));
   const gaps = new Float64Array(travel.deg.length);
-  leastGap(travel, lobe, { rockerRatio, lash, advance: 0 }, gaps);
+  const asItStands = at(0, gaps);
   const inOrder = [...phases].sort((a, b) => a.advance - b.advance);
   return {
     dropAtTdc: drop,
     phases,
     safeAdvance: safeStretch(inOrder, limit, keeps),
-    cutNeeded: Math.max(0, limit - at(0).minimum),
+    cutNeeded: Math.max(0, limit - asItStands.minimum),
     curve: Array.from(gaps, (gap, index): [number, number] => [travel.deg[index], always + gap]),
   };
 }

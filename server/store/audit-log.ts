@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import canonicalize from 'canonicalize';
 import { isUniqueViolation, type Database, type Queries } from './database.js';
-import { digestOf, insertRow, keyOf, type Row } from './tables.js';
+import { digestOf, insertRows, keyOf, type Row } from './tables.js';
 
 /** One act, as it goes into the chain. `by` is null before there is anybody. */
 export interface Act {
@@ -159,7 +159,7 @@ export class AuditLog {
           // The chain first: where another process was faster, it is the chain that says so.
           await insertAct(queries, sealed);
           await besides?.(queries);
-          for (const row of rows) await insertRow(queries, row);
+          await insertRows(queries, rows);
         }),
     );
   }

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync, appendFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
-import { insertRow } from './tables.js';
+import { insertRows } from './tables.js';
 import { shopRow } from './shop-store.js';
 import { AuditLog } from './audit-log.js';
 import { checkAudit } from './check-audit.js';
@@ -39,7 +39,7 @@ describe('durability', () => {
     const audit = new AuditLog(database);
     await expect(
       audit.record(act('bad'), async (queries) => {
-        await insertRow(queries, shopRow(randomUUID(), { name: 'x', verifyAddress: 'y' }, new Date(0)));
+        await insertRows(queries, [shopRow(randomUUID(), { name: 'x', verifyAddress: 'y' }, new Date(0))]);
         throw new Error('half way');
       }),
     ).rejects.toThrow('half way');

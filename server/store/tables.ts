@@ -99,9 +99,3 @@ export async function insertRows(queries: Queries, rows: Row[]): Promise<void> {
     start += together.length;
   }
 }
-
-export async function insertRow(queries: Queries, row: Row): Promise<void> {
-  const { columns } = TABLES[row.table];
-  const slots = columns.map((_, index) => `$${index + 1}`).join(', ');
-  await queries.query(`insert into ${row.table} (${columns.join(', ')}) values (${slots})`, valuesOf(row));
-}

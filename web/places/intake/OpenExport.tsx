@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { engineExport, type EngineExport } from '../../../contracts/engine-export.js';
 import type { Issue } from '../../../contracts/errors.js';
+import { many } from '../../../contracts/wording/many.js';
 import { ApiError, ask, sayError } from '../../app/api.js';
 import { FileButton } from '../../app/FileButton.js';
 
@@ -27,8 +28,6 @@ function read(text: string): Read {
   return { ok: false, problem: 'This file cannot be opened as an engine.', issues };
 }
 
-const counted = (count: number, one: string, more: string) => `${count} ${count === 1 ? one : more}`;
-
 /** What comes with the engine, told before anything is opened. */
 function Holds({ file }: { file: EngineExport }) {
   const { engine, shop, readings, papers, dispositions, records, specSet } = file;
@@ -37,7 +36,7 @@ function Holds({ file }: { file: EngineExport }) {
     ['Engine', `${engine.tag}, ${engine.title}, of ${engine.customer}`],
     ['From', shop?.name ?? 'another Utex; the file does not say whose'],
     ['Readings', `${readings.length}${people.length > 0 ? `, taken by ${people.join(', ')}` : ''}`],
-    ['Beside them', `${counted(papers.length, 'paper', 'papers')}, ${counted(dispositions.length, 'decision', 'decisions')}`],
+    ['Beside them', `${many(papers.length, 'paper', 'papers')}, ${many(dispositions.length, 'decision', 'decisions')}`],
     ['Judged by', `${specSet.title}, version ${specSet.version}: it comes along, unless the shop has one that says the same`],
     ...records.map(({ revision, signedBy, signedAt }): [string, string] => ['Signed there', `revision ${revision} by ${signedBy}, ${format(new Date(signedAt), 'd MMM yyyy')}`]),
   ]; // prettier-ignore

@@ -6,6 +6,7 @@ import { neighbourValve, valveMapLayout } from '../../../core/drawing/valve-map.
 import { sameCrank } from '../../../core/engine/crank.js';
 import { parseValve, spokenPlace } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
+import { ALONG, type Along } from '../../../core/plan/practice.js';
 import { ValveMap } from '../../drawings/ValveMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
@@ -23,6 +24,40 @@ const KEYS: [string, string][] = [
   ['U', 'inch, thou, millimetre'],
   ['?', 'these keys'],
 ];
+
+const ALONG_NAME: Record<Along, string> = { firing: 'by firing order', bank: 'along the bank' };
+
+/** A choice in the line over the drawing: how the work is walked. */
+function Choice<Value extends string>({
+  label,
+  value,
+  options,
+  onChoose,
+}: {
+  label: string;
+  value: Value;
+  options: (readonly [Value, string])[];
+  onChoose: (value: Value) => void;
+}) {
+  return (
+    <Select
+      size="small"
+      variant="standard"
+      disableUnderline
+      value={value}
+      onChange={(event) => onChoose(event.target.value as Value)}
+      native
+      inputProps={{ 'aria-label': label }}
+      className="measuring-choice"
+    >
+      {options.map(([key, said]) => (
+        <option key={key} value={key}>
+          {said}
+        </option>
+      ))}
+    </Select>
+  );
+}
 
 /**
  * Setting the valves: the number goes into the engine, the engine says what to turn to next.
@@ -60,35 +95,18 @@ export function Valves({ list }: { list?: ReactNode }) {
           ))}
           {flags.length > 1 && <span style={{ color: 'var(--flag)' }}>{flags.length - 1} more</span>}
           <span className="measuring-rest" />
-          <Select
-            size="small"
-            variant="standard"
-            disableUnderline
+          <Choice
+            label="Method"
             value={method}
-            onChange={(event) => choose({ method: event.target.value as typeof method })}
-            native
-            inputProps={{ 'aria-label': 'Method' }}
-            className="measuring-choice"
-          >
-            {STOP_METHODS.map((name) => (
-              <option key={name} value={name}>
-                {METHOD_NAME[name]}
-              </option>
-            ))}
-          </Select>
-          <Select
-            size="small"
-            variant="standard"
-            disableUnderline
+            options={STOP_METHODS.map((name) => [name, METHOD_NAME[name]])}
+            onChoose={(name) => choose({ method: name })}
+          />
+          <Choice
+            label="Order"
             value={along}
-            onChange={(event) => choose({ along: event.target.value as typeof along })}
-            native
-            inputProps={{ 'aria-label': 'Order' }}
-            className="measuring-choice"
-          >
-            <option value="firing">by firing order</option>
-            <option value="bank">along the bank</option>
-          </Select>
+            options={ALONG.map((way) => [way, ALONG_NAME[way]])}
+            onChoose={(way) => choose({ along: way })}
+          />
         </>
       }
       notice={
