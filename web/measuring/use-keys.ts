@@ -52,6 +52,8 @@ export function useMeasuringKeys(acts: MeasuringActs): void {
       else return;
       event.preventDefault();
     };
+    // Whoever came by a link types next: Enter is to take the number, and not to follow the link once more.
+    if (document.activeElement instanceof HTMLAnchorElement) document.activeElement.blur();
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, []);
