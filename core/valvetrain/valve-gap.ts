@@ -93,18 +93,22 @@ export function leastGap(
   gaps?: Float64Array,
 ): [gap: number, index: number] {
   const { deg: begins, lift, slope } = lobe;
-  const last = begins.length - 1;
-  const [first, end] = [begins[0], begins[last]];
-  let [least, where, piece] = [Infinity, 0, 0];
-  for (let i = 0; i < deg.length; i++) {
+  const beforeLast = begins.length - 2;
+  const first = begins[0];
+  const end = begins[begins.length - 1];
+  const count = deg.length;
+  let least = Infinity;
+  let where = 0;
+  let piece = 0;
+  for (let i = 0; i < count; i++) {
     const at = deg[i] + advance;
-    let open = 0;
+    let gap = drop[i];
     if (at >= first && at <= end) {
-      while (piece < last - 1 && begins[piece + 1] <= at) piece++;
-      open = (lift[piece] + slope[piece] * (at - begins[piece])) * rockerRatio - lash;
+      while (piece < beforeLast && begins[piece + 1] <= at) piece++;
+      const open = (lift[piece] + slope[piece] * (at - begins[piece])) * rockerRatio - lash;
+      if (open > 0) gap -= open;
     }
-    const gap = open > 0 ? drop[i] - open : drop[i];
-    if (gaps) gaps[i] = gap;
+    if (gaps !== undefined) gaps[i] = gap;
     if (gap < least) {
       least = gap;
       where = i;
