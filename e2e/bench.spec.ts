@@ -65,12 +65,14 @@ test('the bench locks when nobody touches it, keeps what is typed, and stays loc
     expect((await page.request.get(`/api/engines/${id}`)).status()).toBe(401);
     await page.keyboard.type('999');
     await typeIn(page, 'owner', '246810');
+    await expect(page.getByLabel('PIN')).toHaveCount(0);
     await expect(page.getByTestId(number)).toHaveText('0.415');
     await page.clock.fastForward('31:00');
     await expect(page.getByLabel('PIN')).toBeVisible();
     await page.reload();
     await expect(page.getByLabel('PIN')).toBeVisible();
     await typeIn(page, 'owner', '246810');
+    await expect(page.getByLabel('PIN')).toHaveCount(0);
     await expect(page.getByTestId(number)).toBeVisible();
   } finally {
     if (await page.getByLabel('PIN').isVisible()) await typeIn(page, 'owner', '246810');
