@@ -1,9 +1,10 @@
 import { z } from 'zod';
+import { SIGN_OFFS } from '../core/sheet/acts.js';
 import { actsAnswer, actsQuery, chainAnswer, chainQuery } from './act.js';
 import { backupRequest, backupsAnswer } from './backup.js';
 import { measuresAnswer, specSetSchema, specSetsAnswer, stageSchema } from './catalogue.js';
 import { customerSchema, customersAnswer } from './customer.js';
-import { engineFileAnswer } from './engine-file.js';
+import { engineFileAnswer, signOffSchema } from './engine-file.js';
 import {
   changeEngineRequest,
   changeLifeRequest,
@@ -127,6 +128,12 @@ export const API = {
   },
   'GET /api/engines/:id/cautions': { params: id, answer: cautionsAnswer },
   'POST /api/engines/:id/cautions': { params: id, body: z.object({ stage: stageSchema }), answer: cautionsAnswer },
+  'POST /api/engines/:id/sign-offs/:what': {
+    params: id.extend({ what: z.enum(SIGN_OFFS, { error: `one of ${SIGN_OFFS.join(', ')}` }) }),
+    body: z.object(madeId).nullish(),
+    answer: signOffSchema,
+    status: 201,
+  },
   // The body is the file itself, byte for byte.
   'POST /api/engines/:id/pictures': { params: id, query: pictureQuery, answer: pictureSchema, status: 201 },
   'GET /api/pictures/:sha256': { params: z.object({ sha256: z.string() }) },

@@ -1,11 +1,13 @@
 import { z } from 'zod';
-import { LIVES } from '../core/sheet/acts.js';
+import { LIVES, SIGN_OFFS } from '../core/sheet/acts.js';
 import { stageSchema } from './catalogue.js';
 import { engineAnswer } from './engine.js';
 import { paperSchema } from './papers/papers.js';
 import { pictureSchema } from './picture.js';
 import { dispositionSchema, readingSchema } from './reading.js';
 import { recordSummary } from './record.js';
+
+export const signOffSchema = z.object({ id: z.uuid(), what: z.enum(SIGN_OFFS), by: z.string(), at: z.string() });
 
 const actSchema = z.discriminatedUnion('kind', [
   dispositionSchema.extend({ kind: z.literal('disposition') }),
@@ -27,6 +29,7 @@ const actSchema = z.discriminatedUnion('kind', [
     by: z.string(),
     at: z.string(),
   }),
+  signOffSchema.extend({ kind: z.literal('sign-off') }),
   pictureSchema.extend({ kind: z.literal('picture'), at: z.string() }),
 ]);
 

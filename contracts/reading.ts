@@ -86,7 +86,7 @@ const formulaSchema = z.object({
       sign: z.enum(['+', '−', '×', '÷']),
       value: z.number(),
       unit: z.union([unitSchema, z.enum(['ratio', 'per-in', 'per-mm'])]),
-      source: z.enum(['reading', 'engine', 'practice', 'rule']),
+      source: z.enum(['reading', 'engine', 'practice', 'rule', 'paper']),
     }),
   ),
 });
@@ -149,6 +149,8 @@ export const sheetRowSchema = z.object({
   at: atSchema.optional(),
   occasion: z.string().optional(),
   value: z.number(),
+  /** There is at least so much: clay that bore no mark. */
+  isClear: z.literal(true).optional(),
   unit: unitSchema,
   entered: z.string(),
   enteredUnit: unitSchema,

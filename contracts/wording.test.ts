@@ -24,6 +24,8 @@ const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn', string][] = [
   [{ code: 'lift-short', angleDeg: 5.3, explains: true }, 'in', 'Short of its card: a dial 5.3° out of line would explain it.'],
   [{ code: 'lift-short', angleDeg: 15.6, explains: false }, 'in', 'Short of its card by more than a dial out of line explains (16°): another cam, a worn lobe, or a wrong setting.'],
   [{ code: 'drop-spread', spread: 1.5 }, 'deg', 'The drops differ by 1.50°: an asymmetric lobe, or a doubtful set-up.'],
+  [{ code: 'not-corrected', lacks: ['stroke', 'rod-length', 'valve-angle'] }, 'in', 'Not brought to the final build: the stroke, the rod’s length and the valve’s angle to the cylinder missing.'],
+  [{ code: 'other-parts', parts: ['rockers'] }, 'in', 'Checked with other rockers than the engine gets: another part of the same name measures differently.'],
   [{ code: 'dead-centre-unknown' }, 'deg', 'Dead centre was not found before this was read.'],
   [{ code: 'dead-centre-rough' }, 'deg', 'Dead centre was only found by the rough dial before this was read.'],
   [{ code: 'dead-centre-off' }, 'deg', 'The pointer was not at dead centre when this was read.'],

@@ -58,6 +58,13 @@ interface Reasons {
   'spring-bound': undefined;
   'lash-above-lift': undefined;
   'uncertainty-too-large': undefined;
+  'collapsed-by-missing': undefined;
+  'collapsed-by-nothing': undefined;
+  'pushrod-pair': undefined;
+  'spring-heights': undefined;
+  'spring-pushes-up': undefined;
+  'spring-below-solid': undefined;
+  'no-springs': undefined;
 }
 export type ImpossibilityCode = keyof Reasons;
 

@@ -5,11 +5,23 @@ import { engineData } from './engine-data.js';
 import { imported } from './imported.js';
 import { job } from './job.js';
 import { lobeSweep } from './lobe-sweep.js';
+import { mockUp } from './mock-up.js';
 import type { PaperKind } from './paper-kind.js';
 import { parts } from './parts.js';
+import { springs } from './springs.js';
 
 /** Every kind of paper that is kept with an engine, one row a kind. */
-export const PAPER_KINDS = [camCard, lobeSweep, engine, engineData, parts, job, imported] as unknown as PaperKind[];
+export const PAPER_KINDS = [
+  camCard,
+  lobeSweep,
+  engine,
+  engineData,
+  parts,
+  job,
+  imported,
+  mockUp,
+  springs,
+] as unknown as PaperKind[];
 
 export const paperSchema = z.object({
   id: z.uuid(),

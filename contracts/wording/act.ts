@@ -46,6 +46,10 @@ const LIFE: Record<string, string> = {
   struck: 'struck it',
 };
 
+const SIGNED_OFF: Record<string, string> = {
+  'clay-out': 'signed that all clay and dye is out and the tools are counted',
+};
+
 /** What was changed about somebody. */
 function wordPerson({ handle, name, role, pin }: Body): string {
   const changes = [
@@ -83,6 +87,9 @@ const SAYS: Record<string, (body: Body) => string> = {
   'readings.imported': ({ count }) => `brought ${many(Number(count), 'reading', 'readings')} of its history`,
   'disposition.made': (body) => `called ${where(body.measure, body.place)} ${text(body.action)}${because(body)}`,
   'caution.acknowledged': ({ stage }) => `read the cautions of ${text(stage).replace('-', ' ')}`,
+  'sign-off.given': ({ what }) => SIGNED_OFF[text(what)] ?? `signed off ${text(what)}`,
+  'mock-up.filed': ({ check }) => `filed the set-up of check ${text(check)}`,
+  'springs.filed': () => 'filed its springs',
   'cam-card.filed': () => 'filed a cam card',
   'lobe-sweep.filed': () => 'filed a swept lobe',
   'engine-data.filed': () => 'filed its figures',

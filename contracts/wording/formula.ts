@@ -16,6 +16,17 @@ const NAME: Record<string, string> = {
   lever: 'lever, 1 + 1/ratio',
   'one-to-one': 'one to one',
   growth: 'growth',
+  gasket: 'gasket',
+  deck: 'piston over the deck',
+  milled: 'still to be milled',
+  lash: 'lash',
+  lifter: 'plunger down at the check',
+  'cam-position': 'cam moved',
+  'lobe-lift-times-ratio': 'lobe lift × ratio',
+  'solid-height': 'solid height',
+  'load-closed': 'load closed',
+  'load-gained': 'load gained',
+  'half-thicker': 'half of what the rod is thicker',
 };
 
 /** A term in words and figures, so that whoever shows a formula need not know it. */

@@ -1,7 +1,23 @@
 import { spokenPlace } from '../../core/engine/places.js';
 import type { Hint } from '../../core/judge/hints.js';
+import type { Lack, SamePart } from '../../core/valvetrain/mock-up.js';
 import { formatFigure, formatValue } from '../../core/units/format.js';
 import { fromCanonical, type Unit } from '../../core/units/units.js';
+
+const LACK: Record<Lack, string> = {
+  'valve-angle': 'the valve’s angle to the cylinder',
+  stroke: 'the stroke',
+  'rod-length': 'the rod’s length',
+  lobe: 'a swept lobe, or a card that tells its lift and two durations',
+};
+const PART: Record<SamePart, string> = {
+  rockers: 'rockers',
+  lifters: 'lifters',
+  lashCaps: 'lash caps',
+  springs: 'springs',
+};
+const listed = (words: string[]): string =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
 /** What is odd about a value, in the unit in which it was typed. */
 export function wordHint(hint: Hint, unit: Unit): string {
@@ -32,6 +48,10 @@ export function wordHint(hint: Hint, unit: Unit): string {
         : `Short of its card by more than a dial out of line explains (${hint.angleDeg.toFixed(0)}°): another cam, a worn lobe, or a wrong setting.`;
     case 'drop-spread':
       return `The drops differ by ${hint.spread.toFixed(2)}°: an asymmetric lobe, or a doubtful set-up.`;
+    case 'not-corrected':
+      return `Not brought to the final build: ${listed(hint.lacks.map((lack) => LACK[lack]))} missing.`;
+    case 'other-parts':
+      return `Checked with other ${listed(hint.parts.map((part) => PART[part]))} than the engine gets: another part of the same name measures differently.`;
     case 'dead-centre-unknown':
       return 'Dead centre was not found before this was read.';
     case 'dead-centre-rough':

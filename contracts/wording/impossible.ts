@@ -61,6 +61,13 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'rod-too-short': 'a rod must be longer than half the stroke',
   'lash-above-lift': 'with this lash the lobe never opens the valve',
   'uncertainty-too-large': 'this much uncertainty makes engines that cannot turn',
+  'collapsed-by-missing': 'say how far the plungers were down',
+  'collapsed-by-nothing': 'only collapsed lifters are down by so much',
+  'pushrod-pair': 'both diameters, or neither',
+  'spring-heights': 'at least two different heights, each once',
+  'spring-pushes-up': 'a spring presses harder the lower it stands',
+  'spring-below-solid': 'it was tested below the height at which its coils touch',
+  'no-springs': 'at least one spring',
   'spring-bound': 'the spring would be bound at its installed height',
 };
 

@@ -4,6 +4,7 @@ import type { Hint } from '../judge/hints.js';
 import type { At } from '../plan/measure.js';
 import type { Practice } from '../plan/practice.js';
 import type { Unit } from '../units/units.js';
+import type { OnFile } from './on-file.js';
 
 /** A value as the rules see it: read at a place, or derived there. Values are canonical. */
 export interface Taken {
@@ -15,13 +16,18 @@ export interface Taken {
   entered: string;
   unit: Unit;
   value: number;
+  takenAt: string;
+  /** The earlier reading in this slot that this one replaces. */
+  supersedes?: string;
+  /** There is at least so much, rather than so much: clay that bears no mark. */
+  isClear?: true;
   /** Its turn among everything that was read on the engine; a derived value has that of its last reading. */
   turn: number;
   derived?: Derivation;
 }
 
 /** Where a term of a formula comes from. */
-type TermSource = 'reading' | 'engine' | 'practice' | 'rule';
+type TermSource = 'reading' | 'engine' | 'practice' | 'rule' | 'paper';
 
 /** One term of a formula. `value` is canonical where `unit` is a unit, else plain: a ratio, a count, threads per length. */
 export interface Term {
@@ -44,7 +50,13 @@ export interface Made {
   measure: string;
   /** Where it differs from the place of the reading that woke the rule. */
   place?: string;
+  /** The reading that it is of, as `Seen` gave it, where another woke the rule. */
+  of?: Taken;
   value: number;
+  /** There is at least so much. */
+  isClear?: true;
+  /** Something that it hangs on has changed and cannot be told: it must be read again, or what is missing be filed. */
+  isSuspect?: true;
   uncertainty: number;
   terms: Term[];
   /** What is odd about the way it came about. */
@@ -58,6 +70,7 @@ export interface Derivation {
   uncertainty: number;
   formula: Formula;
   hints: Hint[];
+  isSuspect?: true;
   /** It is that one reading, said otherwise. */
   carried: boolean;
 }
@@ -66,6 +79,7 @@ export interface Derivation {
 export interface Seen {
   engine: Engine;
   practice: Practice;
+  onFile: OnFile;
   /** The newest value of a measure at a place, whatever it was taken at; before `turn` where one is given. */
   latest: (measure: string, place: string, before?: number) => Taken | undefined;
   /**
@@ -86,6 +100,8 @@ export interface Rule {
   reads: string[];
   /** What only tells it which of those belong together. */
   heeds?: string[];
+  /** Readings that change what it gave already, at other places too, without being what that is made of. */
+  stirredBy?: string[];
   gives: string[];
   /** What is read first to get what it gives, where that is not typed itself; null where it is. */
   first: (gives: string, engine: Pick<Engine, 'mount'>) => string | null;
@@ -96,6 +112,12 @@ export interface Rule {
   carries?: true;
   /** What follows, nothing while too little is known, or why this reading cannot be, given those before it. */
   derive: (woken: Taken, seen: Seen) => Made[] | Impossibility;
+}
+
+/** The tries of a slot that nobody has replaced. */
+export function standing<One extends { id: string; supersedes?: string }>(tries: readonly One[]): One[] {
+  const replaced = new Set(tries.map(({ supersedes }) => supersedes));
+  return tries.filter(({ id }) => !replaced.has(id));
 }
 
 /** Two values that both may be off, independent of each other. */

@@ -4,10 +4,13 @@ import { exhaustCentreline, intakeCentreline } from './rules/centreline.js';
 import { deckSquare } from './rules/deck-square.js';
 import { lashGrowth } from './rules/lash-growth.js';
 import { mainClearance } from './rules/main-clearance.js';
+import { pistonValveRules } from './rules/piston-valve.js';
 import { pistonWall } from './rules/piston-wall.js';
 import { plungerDepth } from './rules/plunger-depth.js';
+import { pushrodSide } from './rules/pushrod-side.js';
 import { rodClearance } from './rules/rod-clearance.js';
 import { shapes } from './rules/shape.js';
+import { springs } from './rules/springs.js';
 import { wheelErrorRough } from './rules/wheel-error-rough.js';
 import { wheelError } from './rules/wheel-error.js';
 
@@ -24,11 +27,15 @@ export const RULES: Rule[] = [
   exhaustCentreline,
   plungerDepth,
   lashGrowth,
+  ...pistonValveRules,
+  springs,
+  pushrodSide,
 ];
 
 const wokenBy = new Map<string, Rule[]>();
 for (const rule of RULES)
-  for (const measure of rule.wokenBy) wokenBy.set(measure, [...(wokenBy.get(measure) ?? []), rule]);
+  for (const measure of [...rule.wokenBy, ...(rule.stirredBy ?? [])])
+    wokenBy.set(measure, [...(wokenBy.get(measure) ?? []), rule]);
 
 /** The rules that a reading of this measure wakes. */
 export const rulesWokenBy = (measure: string): readonly Rule[] => wokenBy.get(measure) ?? [];

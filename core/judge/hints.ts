@@ -1,4 +1,5 @@
 import type { Quantity } from '../units/units.js';
+import type { Lack, SamePart } from '../valvetrain/mock-up.js';
 import type { WheelDoubt } from '../wheel/wheel-passes.js';
 import type { Limit } from './judge.js';
 import { FEWEST_SIBLINGS, siblings } from './siblings.js';
@@ -19,6 +20,10 @@ export type Hint =
   | { code: 'lift-short'; angleDeg: number; explains: boolean }
   /** Middles of several drops that lie apart, degrees. */
   | { code: 'drop-spread'; spread: number }
+  /** What changed since the check and cannot be computed, for what is missing. */
+  | { code: 'not-corrected'; lacks: Lack[] }
+  /** Parts at the check that are not those of the final engine. */
+  | { code: 'other-parts'; parts: SamePart[] }
   | { code: WheelDoubt | 'sprocket-moved' };
 
 /** One turn of the usual dial, mm (0.100 in). */

@@ -24,3 +24,12 @@ export function judge(value: number, { min, max }: Limit, uncertainty = 0): Verd
   const clearOfMax = max === undefined || value <= max - uncertainty + slack;
   return clearOfMin && clearOfMax ? 'in' : 'doubt';
 }
+
+/**
+ * The verdict on a value that is only known to be at least so much: within a least it may well be, out of it never; and
+ * whether it keeps below a most is not known.
+ *
+ * @example judgeClear(0.15, { min: 0.08 }, 0.005) // 'in'
+ */
+export const judgeClear = (value: number, limit: Limit, uncertainty = 0): Verdict =>
+  limit.max === undefined && judge(value, limit, uncertainty) === 'in' ? 'in' : 'doubt';

@@ -15,6 +15,12 @@ export const CAUTIONS: Partial<Record<Stage, string[]>> = {
     'Springs under load kick the bar back: turn with checking springs, or keep clear of the bar.',
     'Heated sprockets burn. Nobody’s fingers between chain and sprocket.',
   ],
+  'mock-up': [
+    'Turned by hand with springs loaded, the engine kicks the bar back: checking springs, spark plugs out.',
+    'Eye protection for spring locks, and for compressed air, which can also turn the crank.',
+    'Two people or a hoist for the heads. Nobody’s fingers in the valvetrain.',
+    'A valve that is pushed down past its piston bends: stop at the first touch.',
+  ],
   setting: [
     'Turned by hand with springs loaded, the engine kicks the bar back. Spark plugs out, bar off before you reach in.',
     'Nobody’s fingers in the valvetrain while another turns the crank.',

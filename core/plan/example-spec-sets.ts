@@ -45,6 +45,37 @@ const ringGap = (measure: string, factor: number, unit: Unit = 'in'): SpecLimit 
 const card = (deg: number): SpecLimit[] =>
   HELD_TO_CARD.map((measure) => ({ ...hold(measure, -deg, deg, 'deg'), basis: 'of-card' }));
 
+/** What is kept between valve and piston, coils, retainers and rods: the least, and the line above it that is kept where it can be. */
+const keep = (
+  measure: string,
+  min: number,
+  preferred: number | undefined,
+  unit: Unit,
+  valve?: ValveKind,
+): SpecLimit => ({
+  ...hold(measure, min, undefined, unit),
+  ...(preferred === undefined ? {} : { preferred }),
+  ...(valve ? { valve } : {}),
+});
+const MOCK_UP: SpecLimit[] = [
+  keep('pv-depth-final', 0.08, 0.1, 'in', 'I'),
+  keep('pv-depth-final', 0.1, 0.12, 'in', 'E'),
+  keep('pv-radial-final', 0.05, 0.06, 'in'),
+  keep('coil-bind-margin', 0.05, 0.06, 'in'),
+  keep('retainer-seal-gap', 0.05, 0.06, 'in'),
+  keep('rocker-retainer-gap', 0.03, 0.04, 'in'),
+  keep('rocker-retainer-open-gap', 0.03, 0.04, 'in'),
+  keep('rocker-stud-gap', 0.04, 0.06, 'in'),
+  keep('pushrod-side-gap', 0.03, 0.04, 'in'),
+];
+const MOCK_UP_METRIC: SpecLimit[] = [
+  keep('pv-depth-final', 1.5, 2, 'mm', 'I'),
+  keep('pv-depth-final', 2, 2.5, 'mm', 'E'),
+  keep('pv-radial-final', 1, 1.3, 'mm'),
+  keep('coil-bind-margin', 1, 1.3, 'mm'),
+  keep('retainer-seal-gap', 1, 1.5, 'mm'),
+];
+
 /** Bottom end, dead centre and timing of a shop that works in inches. None is required: many jobs start at the valves. */
 const SHORT_BLOCK: SpecLimit[] = [
   hold('main-clearance', 0.002, 0.003),
@@ -86,35 +117,35 @@ const EXAMPLES: Omit<SpecSet, 'practice'>[] = [
     version: 1,
     title: 'Shop hydraulic',
     lifter: 'hydraulic',
-    limits: [depth(0.02, 0.06), ...SHORT_BLOCK],
+    limits: [depth(0.02, 0.06), ...SHORT_BLOCK, ...MOCK_UP],
   },
   {
     id: 'shop-solid',
     version: 1,
     title: 'Shop solid',
     lifter: 'solid',
-    limits: [lashCold('I', 0.012, 0.02), lashCold('E', 0.014, 0.022), ...SHORT_BLOCK],
+    limits: [lashCold('I', 0.012, 0.02), lashCold('E', 0.014, 0.022), ...SHORT_BLOCK, ...MOCK_UP],
   },
   {
     id: 'hydroplane-hydraulic',
     version: 3,
     title: 'Hydroplane hydraulic',
     lifter: 'hydraulic',
-    limits: [depth(0.02, 0.06), ...SHORT_BLOCK],
+    limits: [depth(0.02, 0.06), ...SHORT_BLOCK, ...MOCK_UP],
   },
   {
     id: 'tractor-solid',
     version: 2,
     title: 'Tractor solid',
     lifter: 'solid',
-    limits: [lashCold('I', 0.014, 0.018), lashCold('E', 0.018, 0.022), ...SHORT_BLOCK],
+    limits: [lashCold('I', 0.014, 0.018), lashCold('E', 0.018, 0.022), ...SHORT_BLOCK, ...MOCK_UP],
   },
   {
     id: 'sidecar-solid',
     version: 1,
     title: 'Sidecar solid, metric',
     lifter: 'solid',
-    limits: [lashCold('I', 0.08, 0.14, 'mm'), lashCold('E', 0.1, 0.16, 'mm'), ...SHORT_BLOCK_METRIC],
+    limits: [lashCold('I', 0.08, 0.14, 'mm'), lashCold('E', 0.1, 0.16, 'mm'), ...SHORT_BLOCK_METRIC, ...MOCK_UP_METRIC],
   },
   {
     id: 'pump-hydraulic',
@@ -133,6 +164,7 @@ const EXAMPLES: Omit<SpecSet, 'practice'>[] = [
       },
       { measure: 'plunger-travel-left', min: 0.02, unit: 'in', basis: 'absolute', required: false, source: PRACTICE },
       ...SHORT_BLOCK,
+      ...MOCK_UP,
     ],
   },
 ];

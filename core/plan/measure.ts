@@ -66,6 +66,8 @@ export interface Measure {
   /** For a size that may be taken in several directions, up to four numbers: front, front across, rear, rear across. */
   several?: true;
   counts: Counts;
+  /** It may show that there is more than could be measured: clay that bears no mark is at least as thick as it is. */
+  mayBeClear?: true;
   /** Told apart by this too, besides measure and place. */
   at?: AtBy;
   /** Only on engines with these lifters: the others have no such thing. */

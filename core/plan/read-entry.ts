@@ -12,7 +12,23 @@ export type EntryProblem =
   | 'too-many-sizes';
 
 /** What was typed at a place: its canonical value, and the sizes of several directions where there are some. */
-export type Entry = { ok: true; value: number; sizes: number[] } | { ok: false; reason: EntryProblem };
+export type Entry = { ok: true; value: number; sizes: number[]; isClear?: true } | { ok: false; reason: EntryProblem };
+
+/** Behind a thickness: nothing touched, so there is at least so much. Its first letter is a key at the bench. */
+export const NOT_TOUCHED = 'not touched';
+const CLEAR = /^([^]*?)\s*(?:n|not touched)$/i;
+
+/** A thickness that nothing touched: `0.150 not touched`, `0.150 n`; or a plain number. */
+function readClear(entered: string, unit: Unit): Entry {
+  const [, number] = CLEAR.exec(entered.trim()) ?? [];
+  const parsed = parseEntered(number ?? entered);
+  if (!parsed.ok) return parsed;
+  return { ok: true, value: toCanonical(parsed.value, unit), sizes: [], ...(number === undefined ? {} : { isClear: true }) }; // prettier-ignore
+}
+
+/** Whether what was entered for a measure says that there is at least so much, rather than so much. */
+export const isClear = ({ mayBeClear }: Measure, entered: string): boolean =>
+  mayBeClear === true && CLEAR.test(entered.trim());
 
 /** Directions that a size may be taken in: front, front across, rear, rear across. */
 const MOST_SIZES = 4;
@@ -76,6 +92,7 @@ export function readEntry(measure: Measure, entered: string, unit: Unit): Entry 
     return value >= 0 ? { ok: true, value, sizes: [] } : { ok: false, reason: 'not-an-option' };
   }
   if (measure.sides) return readSided(measure.sides, entered, unit);
+  if (measure.mayBeClear) return readClear(entered, unit);
   if (measure.several) return readSizes(entered, unit);
   const parsed = parseEntered(entered);
   return parsed.ok ? { ok: true, value: toCanonical(parsed.value, unit), sizes: [] } : parsed;

@@ -72,13 +72,26 @@ export interface Picture {
   at: string;
 }
 
+/** What somebody answers for with his name. */
+export const SIGN_OFFS = ['clay-out'] as const;
+export type SignOffOf = (typeof SIGN_OFFS)[number];
+
+/** Somebody has looked, and says that it is so. */
+export interface SignOff {
+  id: string;
+  what: SignOffOf;
+  by: string;
+  at: string;
+}
+
 /** What people did about an engine besides measuring it, in the order in which they did it. */
 export type Act =
   | ({ kind: 'disposition' } & Disposition)
   | ({ kind: 'caution' } & Acknowledgement)
   | ({ kind: 'spec-set' } & SpecMove)
   | ({ kind: 'life' } & LifeChange)
-  | ({ kind: 'picture' } & Picture);
+  | ({ kind: 'picture' } & Picture)
+  | ({ kind: 'sign-off' } & SignOff);
 
 const same = (a: number | null | undefined, b: number | null | undefined) =>
   a == null || b == null ? a == b : sameValue(a, b);

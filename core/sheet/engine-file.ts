@@ -1,7 +1,7 @@
 import type { Engine } from '../engine/engine.js';
 import type { Stage } from '../plan/measure.js';
 import type { SpecSet } from '../plan/spec-sets.js';
-import type { Act, Disposition, Picture } from './acts.js';
+import type { Act, Disposition, Picture, SignOff } from './acts.js';
 import type { Paper } from './papers.js';
 import type { Reading } from './reading.js';
 
@@ -51,6 +51,20 @@ export const picturesOf = ({ acts }: Pick<EngineFile, 'acts'>): Picture[] =>
 export const acknowledgedOf = ({ acts }: Pick<EngineFile, 'acts'>): Stage[] => [
   ...new Set(acts.flatMap((act) => (act.kind === 'caution' ? [act.stage] : []))),
 ];
+
+/** Measures that leave modelling clay or marking dye in the engine. */
+const WITH_CLAY = ['pv-depth', 'pv-depth-middle', 'pv-radial', 'mark-width', 'mark-offset'];
+
+/** The newest word that all clay and dye is out and the tools are counted; undefined where there was none. */
+export const clayOutOf = ({ acts }: Pick<EngineFile, 'acts'>): SignOff | undefined =>
+  acts.findLast((act): act is { kind: 'sign-off' } & SignOff => act.kind === 'sign-off' && act.what === 'clay-out');
+
+/** Whether clay or dye may still be in the engine: something was taken with it since somebody last answered for it. */
+export function isClayInside(file: Pick<EngineFile, 'readings' | 'acts'>): boolean {
+  const last = file.readings.findLast(({ measure }) => WITH_CLAY.includes(measure));
+  const out = clayOutOf(file);
+  return last !== undefined && (!out || out.at < last.receivedAt);
+}
 
 /** Whether everything that was filed on this engine stands on its newest record. */
 export const isSigned = ({ signed }: Pick<EngineFile, 'signed'>): boolean => signed !== null && signed.since === 0;

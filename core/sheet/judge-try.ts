@@ -1,7 +1,7 @@
 import type { Formula } from '../derive/rule.js';
 import { parseValve } from '../engine/places.js';
 import { hintsFor, type Hint } from '../judge/hints.js';
-import { judge, type Verdict } from '../judge/judge.js';
+import { judge, judgeClear, type Verdict } from '../judge/judge.js';
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
 import { limitFor } from '../plan/spec-sets.js';
@@ -32,7 +32,8 @@ function carriedBy({ stand }: Judging, one: Try): Try | undefined {
 /** The verdict by limits alone: by its own if there is one, else by that of what it says otherwise. */
 function byLimit(judging: Judging, one: Try, through: Try | undefined): Omit<Judged, 'hints'> {
   const limit = limitAt(judging, one.measure, one.place, trustIn(judging, one));
-  if (limit) return { verdict: judge(one.value, limit, limit.uncertainty), limit };
+  const verdictBy = one.isClear ? judgeClear : judge;
+  if (limit) return { verdict: verdictBy(one.value, limit, limit.uncertainty), limit };
   if (!through || one.derived) return { verdict: 'unjudged', limit: null };
   const { measure, value, derived } = through;
   const carried = limitAt(judging, measure, through.place, derived!.uncertainty);
@@ -45,16 +46,19 @@ function byLimit(judging: Judging, one: Try, through: Try | undefined): Omit<Jud
   };
 }
 
+const isToBeReadAgain = (judging: Judging, one: Try): boolean =>
+  one.derived?.isSuspect === true || isSuspect(judging.doubtOf(one));
+
 /** The verdict on a try, current or earlier, without what is odd about it. */
 export function verdictOn(judging: Judging, one: Try): Judged['verdict'] {
-  if (isSuspect(judging.doubtOf(one))) return 'suspect';
+  if (isToBeReadAgain(judging, one)) return 'suspect';
   return byLimit(judging, one, judging.stand.carried(one)).verdict;
 }
 
 /** Judges the try that counts in its slot as `judgeTry` does, without what is odd about it. */
 export function verdictOfCounting(judging: Judging, one: Try): Omit<Judged, 'hints'> {
   const own = byLimit(judging, one, carriedBy(judging, one));
-  return isSuspect(judging.doubtOf(one)) ? { ...own, verdict: 'suspect' } : own;
+  return isToBeReadAgain(judging, one) ? { ...own, verdict: 'suspect' } : own;
 }
 
 /** What a value is compared with: its siblings that are judged by the same limit. */

@@ -1,7 +1,10 @@
 import { completeCard, type CamCard, type CompletedCard } from '../cam/cam-card.js';
 import type { LobeSweep } from '../cam/lobe-sweep.js';
 import type { EngineData } from '../engine/engine-data.js';
+import type { ValveKind } from '../engine/engine.js';
 import type { Part } from '../engine/parts.js';
+import type { MockUp } from '../valvetrain/mock-up.js';
+import { nestOf, type NestSaid, type Springs } from '../valvetrain/spring-nest.js';
 
 /** What is kept whole with an engine and filed anew rather than edited. Its kinds are rows of `contracts/papers/`. */
 export interface Paper {
@@ -68,3 +71,13 @@ export interface Imported {
 /** From which Utex an engine came, by whom and when it was opened here; undefined where it began here. */
 export const importedOf = ({ papers }: Filed): (Omit<Paper, 'body'> & { body: Imported }) | undefined =>
   papers.findLast(({ kind }) => kind === 'imported') as (Paper & { body: Imported }) | undefined;
+
+/** The mock-ups that were filed, in the order in which they were. */
+export const mockUpsOf = ({ papers }: Filed): (MockUp & { at: string })[] =>
+  papers.filter(({ kind }) => kind === 'mock-up').map(({ body, at }) => ({ ...(body as MockUp), at }));
+
+/** The springs around the valves of a kind, as they were filed last, in mm and N; null while none are. */
+export function springsOf(filed: Filed, valve: ValveKind): NestSaid | null {
+  const said = newest<Springs>(filed, 'springs');
+  return said ? nestOf(said, valve) : null;
+}

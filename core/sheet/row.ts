@@ -1,4 +1,4 @@
-import type { Formula } from '../derive/rule.js';
+import { standing, type Formula } from '../derive/rule.js';
 import type { Hint } from '../judge/hints.js';
 import type { At } from '../plan/measure.js';
 import { measureOf } from '../plan/measures.js';
@@ -16,6 +16,8 @@ export interface SheetRow<Limit = AppliedLimit> {
   at?: At;
   occasion?: string;
   value: number;
+  /** There is at least so much: clay that bore no mark. */
+  isClear?: true;
   unit: Unit;
   entered: string;
   enteredUnit: Unit;
@@ -38,9 +40,11 @@ export function counting(judging: Judging, history: readonly Try[]): Try {
   const { limit } = verdictOfCounting(judging, newest);
   const spare = ({ value }: Try) =>
     Math.min(value - (limit?.min ?? (limit?.max === undefined ? 0 : -Infinity)), (limit?.max ?? Infinity) - value);
-  const replaced = new Set(history.map(({ supersedes }) => supersedes));
-  const standing = history.filter(({ id }) => !replaced.has(id));
-  return standing.reduce((worst, one) => (spare(one) <= spare(worst) ? one : worst));
+  const stands = standing(history);
+  // What was touched is a figure. Where nothing was, the thickest clay says most.
+  const touched = stands.filter((one) => !one.isClear);
+  if (touched.length === 0) return stands.reduce((thickest, one) => (one.value >= thickest.value ? one : thickest));
+  return touched.reduce((worst, one) => (spare(one) <= spare(worst) ? one : worst));
 }
 
 /** The row of a slot from all its tries, judged. */
@@ -53,6 +57,7 @@ export function rowOf(judging: Judging, history: readonly Try[]): SheetRow {
     ...(one.at ? { at: one.at } : {}),
     ...(isBuild(one) ? {} : { occasion: one.occasion }),
     value: one.value,
+    ...(one.isClear ? { isClear: one.isClear } : {}),
     unit: CANONICAL_UNIT[measureOf(one.measure).quantity],
     entered: one.entered,
     enteredUnit: one.unit,

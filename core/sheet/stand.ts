@@ -3,7 +3,11 @@ import type { Derivation, Made, Rule, Seen } from '../derive/rule.js';
 import type { Engine } from '../engine/engine.js';
 import type { Impossibility } from '../impossible.js';
 import type { Practice } from '../plan/practice.js';
+import { measureOf } from '../plan/measures.js';
+import type { OnFile } from '../derive/on-file.js';
+import { isClear } from '../plan/read-entry.js';
 import type { EngineFile } from './engine-file.js';
+import { onFileOf } from './on-file.js';
 import type { Reading } from './reading.js';
 import { familyKey, slotKey, type Slot } from './slot.js';
 
@@ -14,6 +18,8 @@ import { familyKey, slotKey, type Slot } from './slot.js';
 export interface Try extends Reading {
   /** Its turn among everything that was read on the engine. */
   turn: number;
+  /** There is at least so much, rather than so much. */
+  isClear?: true;
   derived?: Derivation;
 }
 
@@ -38,6 +44,7 @@ export class Stand {
   constructor(
     private readonly engine: Engine,
     private readonly practice: Practice,
+    private readonly onFile: OnFile,
   ) {}
 
   /** How many readings there are. */
@@ -50,7 +57,7 @@ export class Stand {
    * what was taken stands), or null.
    */
   add(reading: Reading): Impossibility | null {
-    const one: Try = { ...reading, turn: this.turns };
+    const one = asRead(reading, this.turns);
     const written = [this.write(one)];
     this.log.push(written);
     let fault: Impossibility | null = null;
@@ -74,7 +81,8 @@ export class Stand {
     while (this.log.length > turns)
       for (const history of this.log.pop()!.reverse()) {
         const one = history.pop()!;
-        this.makings.delete(one.id);
+        // What another reading only stirred is of a reading that still stands.
+        if (!one.derived) this.makings.delete(one.id);
         const family = this.families.get(familyKey(one))!;
         families.add(family);
         if (history.length === 0) this.drop(one, history, family);
@@ -166,6 +174,7 @@ export class Stand {
     return {
       engine: this.engine,
       practice: this.practice,
+      onFile: this.onFile,
       histories,
       tries: (measure, place, at) => this.tries({ measure, place, at, occasion }),
       latest: (measure, place, before) => newest(histories(measure, place), before),
@@ -174,8 +183,9 @@ export class Stand {
 }
 
 /** Everything read on an engine, walked through once. */
-export function standOf({ engine, spec, readings }: Pick<EngineFile, 'engine' | 'spec' | 'readings'>): Stand {
-  const stand = new Stand(engine, spec.practice);
+export function standOf(file: Pick<EngineFile, 'engine' | 'spec' | 'readings' | 'papers'>): Stand {
+  const { engine, spec, readings } = file;
+  const stand = new Stand(engine, spec.practice, onFileOf(file));
   for (const reading of readings) stand.add(reading);
   return stand;
 }
@@ -199,9 +209,26 @@ function getOrMake<Key, Value>(map: Map<Key, Value>, key: Key, make: () => Value
   return value;
 }
 
-function asTry(woken: Try, rule: Rule, { measure, place, value, uncertainty, terms, hints = [] }: Made): Try {
-  const { at, ...reading } = woken;
+function asRead(reading: Reading, turn: number): Try {
+  const one: Try = { ...reading, turn };
+  if (isClear(measureOf(reading.measure), reading.entered)) one.isClear = true;
+  return one;
+}
+
+function asTry(woken: Try, rule: Rule, made: Made): Try {
+  const { measure, place, value, uncertainty, terms, hints = [], isClear, isSuspect } = made;
+  // What `Seen` gives are tries.
+  const { at, isClear: wasClear, derived: before, ...reading } = (made.of as Try | undefined) ?? woken;
   const formula = { rule: rule.name, terms };
-  const derived: Derivation = { from: woken.measure, uncertainty, formula, hints, carried: rule.carries ?? false };
-  return { ...reading, measure, place: place ?? woken.place, value, derived };
+  const derived: Derivation = { from: reading.measure, uncertainty, formula, hints, carried: rule.carries ?? false };
+  if (isSuspect) derived.isSuspect = true;
+  return {
+    ...reading,
+    measure,
+    place: place ?? woken.place,
+    value,
+    turn: woken.turn,
+    ...(isClear ? { isClear } : {}),
+    derived,
+  };
 }

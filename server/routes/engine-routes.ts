@@ -5,7 +5,7 @@ import { readingsCsv } from '../../core/record/csv.js';
 import { acknowledgedOf, dispositionsOf } from '../../core/sheet/engine-file.js';
 import { cardOf, sweepsOf } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
-import { acknowledgeCautions, decide } from '../services/acts.js';
+import { acknowledgeCautions, decide, signOff } from '../services/acts.js';
 import { changeEngine, changeLife } from '../services/change-engine.js';
 import type { Context } from '../services/context.js';
 import { toAnswer, type Engines } from '../services/engines.js';
@@ -111,6 +111,10 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
   route(app, 'POST /api/engines/:id/cautions', MEASURING, async ({ params, person, body }) => ({
     acknowledged: await acknowledgeCautions(context, engines, params.id, person, body.stage),
   }));
+
+  route(app, 'POST /api/engines/:id/sign-offs/:what', MEASURING, async ({ params, person, body }) =>
+    signOff(context, engines, params.id, person, params.what, body?.id),
+  );
 
   route(app, 'GET /api/engines/:id/readings.csv', EVERYBODY, async ({ params, reply }) => {
     const { tag } = await engines.get(params.id);

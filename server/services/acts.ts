@@ -4,7 +4,7 @@ import type { Person } from '../../contracts/shop.js';
 import { findPlace } from '../../core/engine/places.js';
 import type { Stage } from '../../core/plan/measure.js';
 import { findMeasure } from '../../core/plan/measures.js';
-import type { About, Act, Disposition } from '../../core/sheet/acts.js';
+import type { About, Act, Disposition, SignOff, SignOffOf } from '../../core/sheet/acts.js';
 import { acknowledgedOf } from '../../core/sheet/engine-file.js';
 import type { Flag } from '../../core/sheet/flags.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
@@ -47,6 +47,7 @@ async function file(
 export function isSameAct(known: { engineId: string; act: Act }, engineId: string, sent: Act): boolean {
   const saidOf = (act: Act) => {
     if (act.kind === 'caution') return [act.stage];
+    if (act.kind === 'sign-off') return [act.what];
     if (act.kind === 'life') return [act.life, act.reason];
     if (act.kind === 'picture') return [act.stage, act.place, act.sha256];
     if (act.kind === 'spec-set') return [act.specSet, act.version, act.reason];
@@ -80,6 +81,26 @@ export async function acknowledgeCautions(
   };
   await file(context, engines, row, act, 'caution.acknowledged', { stage });
   return acknowledged();
+}
+
+/**
+ * Writes down what somebody answers for with his name: that all clay and dye is out and the tools are counted.
+ *
+ * @throws Failure act.id-taken
+ */
+export async function signOff(
+  context: Context,
+  engines: Engines,
+  engineId: string,
+  by: Person,
+  what: SignOffOf,
+  id: string = context.newId(),
+): Promise<SignOff> {
+  const row = await engines.inWork(engineId);
+  const at = context.clock.now().toISOString();
+  const act: Act = { kind: 'sign-off', id, what, by: by.handle, at };
+  const { kind, ...filed } = (await file(context, engines, row, act, 'sign-off.given', { what })) as typeof act;
+  return filed;
 }
 
 const aboutOf = (flag: Flag | undefined): About =>

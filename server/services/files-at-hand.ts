@@ -5,6 +5,7 @@ import type { Act } from '../../core/sheet/acts.js';
 import { judgeLast, type Answer } from '../../core/sheet/answer.js';
 import { KEPT_TO_THE_SHOP, type EngineFile, type Signed } from '../../core/sheet/engine-file.js';
 import { judgingOf, type Judging } from '../../core/sheet/judging.js';
+import { PAPERS_OF_RULES } from '../../core/sheet/on-file.js';
 import type { Paper } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import { standOf, type Stand } from '../../core/sheet/stand.js';
@@ -24,8 +25,8 @@ const AN_ENGINE = 50;
 /** The file of one engine in work, walked through, so that one more reading is judged at once. */
 export class FileAtHand {
   private readonly readings: Reading[];
-  private readonly stand: Stand;
-  private readonly standing: KeptStanding;
+  private stand: Stand;
+  private standing: KeptStanding;
   private readonly turns = new Map<string, number>();
   private file: EngineFile;
   private judging: Judging | null = null;
@@ -83,7 +84,11 @@ export class FileAtHand {
     const others = this.file.papers.filter(({ kind }) => keepsAll || kind !== paper.kind);
     this.file = { ...this.file, papers: [...others, paper] };
     this.judging = null;
-    this.standing.forgetAll();
+    if (PAPERS_OF_RULES.includes(paper.kind)) {
+      // What follows from the readings follows from the paper too.
+      this.stand = standOf(this.file);
+      this.standing = new KeptStanding(this.file.engine, this.file.spec, this.stand);
+    } else this.standing.forgetAll();
     if (!KEPT_TO_THE_SHOP.papers.includes(paper.kind)) this.filed(1);
   }
 

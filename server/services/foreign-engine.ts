@@ -156,7 +156,8 @@ export async function foreignFile(
 ): Promise<EngineFile> {
   const engine = engineOf(file, spec);
   const readings = readingsOf(file, { engine, spec }, at);
-  const standing = standOf({ engine, spec, readings: [] });
+  // No paper makes a reading impossible.
+  const standing = standOf({ engine, spec, readings: [], papers: [] });
   for (const [index, reading] of readings.entries()) {
     const fault = standing.add(reading);
     if (fault)

@@ -1,4 +1,4 @@
-import type { Act, Acknowledgement, Disposition, LifeChange, Picture, SpecMove } from '../../core/sheet/acts.js';
+import type { Act, Acknowledgement, Disposition, LifeChange, Picture, SignOff, SpecMove } from '../../core/sheet/acts.js';
 import type { Queries } from './database.js';
 import type { Row } from './tables.js';
 
@@ -25,6 +25,7 @@ function partsOf(act: Act): { subject: string; reason: string | null; body: obje
     const { kind, id, by, at, ...body } = act;
     return { subject: `${act.stage}@${act.place}`, reason: null, body };
   }
+  if (act.kind === 'sign-off') return { subject: act.what, reason: null, body: {} };
   const { measure, place, action, readingId, about, reason } = act;
   return { subject: `${measure}@${place}`, reason, body: { measure, place, action, readingId, about } };
 }
@@ -36,6 +37,7 @@ function toAct({ kind, id, subject, reason, body, done_by: by, done_at }: Column
     return { kind, id, ...(body as Pick<SpecMove, 'specSet' | 'version'>), reason: reason!, by, at };
   if (kind === 'life') return { kind, id, life: (body as Pick<LifeChange, 'life'>).life, reason: reason!, by, at };
   if (kind === 'picture') return { kind, id, ...(body as Omit<Picture, 'id' | 'by' | 'at'>), by, at };
+  if (kind === 'sign-off') return { kind, id, what: subject as SignOff['what'], by, at };
   return { kind, id, ...(body as Omit<Disposition, 'id' | 'reason' | 'by' | 'at'>), reason: reason!, by, at };
 }
 

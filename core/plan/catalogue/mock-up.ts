@@ -1,45 +1,70 @@
 import { length, type Measure } from '../measure.js';
 
-/** Piston to valve, springs, retainers: what is checked while it is mocked up, and the geometry after it. */
+/** With clay, or with a wire or a feeler: five thousandths is what a careful hand agrees with itself to. */
+const byClay = (key: string, title: string, how: string, more: Partial<Measure> = {}): Measure =>
+  length(key, title, 'mock-up', 'valve', [0.001, 0.005], how, more);
+
+/** A load as a spring tester shows it. */
+const load = (key: string, title: string, how: string, more: Partial<Measure> = {}): Measure => ({
+  key,
+  title,
+  stage: 'mock-up',
+  scope: 'valve',
+  quantity: 'force',
+  units: ['lbf', 'N'],
+  resolution: 1,
+  uncertainty: 20,
+  how,
+  needs: [],
+  counts: 'newest',
+  ...more,
+});
+
+/** Piston to valve, springs, retainers: what comes close to what, checked while the engine is mocked up. */
 export const MOCK_UP: Measure[] = [
-  length(
+  byClay(
     'pv-depth',
-    'Piston to valve, depth',
-    'mock-up',
-    'valve',
-    [0.001, 0.005],
-    'Clay cut through its thinnest place, or valve pushed down against a dial.',
-    { counts: 'worst' },
-  ),
-  length(
-    'pv-radial',
-    'Piston to valve, radial',
-    'mock-up',
-    'valve',
-    [0.001, 0.005],
-    'From valve edge to pocket edge.',
+    'Piston to valve, thinnest',
+    'Clay cut through its thinnest place. No mark at all: N, not touched.',
     {
       counts: 'worst',
+      mayBeClear: true,
     },
   ),
-  length('coil-bind-margin', 'Coil bind margin', 'mock-up', 'valve', [0.001, 0.005], 'Open height less solid height.'),
-  length('retainer-seal-gap', 'Retainer to seal', 'mock-up', 'valve', [0.001, 0.005], 'At full lift.'),
-  length(
-    'rocker-retainer-gap',
-    'Rocker to retainer',
-    'mock-up',
-    'valve',
-    [0.001, 0.005],
-    'Wire gauge, closed and at full lift.',
+  byClay('pv-depth-middle', 'Piston to valve, middle', 'The same clay, straight through the middle of its mark.', {
+    mayBeClear: true,
+  }),
+  byClay(
+    'pv-dial',
+    'Piston to valve, by dial',
+    'Valve pushed down to the piston against a dial, crank held at the angle.',
+    {
+      at: 'crank',
+    },
   ),
-  length(
-    'pushrod-side-gap',
-    'Pushrod to head or plate',
-    'mock-up',
-    'valve',
-    [0.001, 0.005],
-    'Feeler all round, through a full turn.',
+  byClay('pv-radial', 'Piston to valve, radial', 'From valve edge to pocket edge, as the clay shows it.', {
+    counts: 'worst',
+    mayBeClear: true,
+  }),
+  byClay(
+    'pv-depth-final',
+    'Piston to valve, thinnest, final build',
+    'Computed from the check and what changes since.',
+    {
+      needs: ['pv-depth'],
+    },
   ),
+  byClay(
+    'pv-depth-middle-final',
+    'Piston to valve, middle, final build',
+    'Computed from the check and what changes since.',
+    {
+      needs: ['pv-depth-middle'],
+    },
+  ),
+  byClay('pv-radial-final', 'Piston to valve, radial, final build', 'Computed from the check and what changes since.', {
+    needs: ['pv-radial'],
+  }),
   length(
     'spring-installed-height',
     'Spring installed height',
@@ -48,33 +73,33 @@ export const MOCK_UP: Measure[] = [
     [0.001, 0.002],
     'Height gauge between seat and retainer.',
   ),
-  length('mark-width', 'Rubbed mark, width', 'geometry', 'valve', [0.001, 0.004], 'Callipers over the rubbed mark.', {
-    at: 'setting',
+  byClay(
+    'coil-bind-margin',
+    'Coil bind margin',
+    'Open height less solid height; or feelers between the coils at full lift.',
+    {
+      needs: ['spring-installed-height'],
+    },
+  ),
+  load('spring-seat-load', 'Spring load, closed', 'Spring tester at the installed height.', {
+    needs: ['spring-installed-height'],
   }),
-  length(
-    'mark-offset',
-    'Rubbed mark, off centre',
-    'geometry',
-    'valve',
-    [0.001, 0.005],
-    'Plus outward, away from the pivot.',
-    { at: 'setting' },
-  ),
-  length('stand-shim', 'Shim under the stand', 'geometry', 'valve', [0.001, 0.0005], 'As fitted.'),
-  length(
-    'pushrod-checked',
-    'Pushrod length, checking rod',
-    'geometry',
-    'valve',
-    [0.001, 0.003],
-    'Length of the checking rod at the chosen mark.',
-  ),
-  length(
-    'pushrod-fitted',
-    'Pushrod length, fitted',
-    'geometry',
-    'valve',
-    [0.001, 0.002],
-    'Measured on the rod that goes in.',
+  load('spring-open-load', 'Spring load, open', 'Spring tester at the open height.', {
+    needs: ['spring-installed-height'],
+  }),
+  byClay('retainer-seal-gap', 'Retainer to seal', 'At full lift.'),
+  byClay('rocker-retainer-gap', 'Rocker to retainer, closed', 'Wire gauge, lifter on its base circle.'),
+  byClay('rocker-retainer-open-gap', 'Rocker to retainer, open', 'Wire gauge, at full lift.'),
+  byClay('rocker-retainer-bare-gap', 'Rocker to retainer, closed, no lash cap', 'As closed, the lash cap off.'),
+  byClay('rocker-retainer-bare-open-gap', 'Rocker to retainer, open, no lash cap', 'As open, the lash cap off.'),
+  byClay('rocker-stud-gap', 'Rocker slot to stud', 'Wire gauge at both ends of the slot, through a full turn.'),
+  byClay('pushrod-side-gap', 'Pushrod to head, plate or bar', 'Feeler all round, through a full turn.'),
+  byClay(
+    'pushrod-side-gap-final',
+    'Pushrod to head, rod to be fitted',
+    'Less half of what the rod to be fitted is thicker.',
+    {
+      needs: ['pushrod-side-gap'],
+    },
   ),
 ];

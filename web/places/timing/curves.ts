@@ -1,54 +1,21 @@
-import { atLobe } from '../../../core/cam/lobe-analyse.js';
-import { lobeFromCard } from '../../../core/cam/lobe-from-card.js';
 import type { CompletedCard } from '../../../core/cam/cam-card.js';
+import { lobeOfCard, lobeOfSweep } from '../../../core/cam/lobe-on-file.js';
 import type { LobeSweep } from '../../../core/cam/lobe-sweep.js';
 import { parseValve } from '../../../core/engine/places.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
-import { ImpossibleInput } from '../../../core/impossible.js';
-import { fromCanonical, toCanonical } from '../../../core/units/units.js';
 import type { LiftPoint } from '../../charts/lift-chart.js';
+
+const asPoints = (points: [deg: number, lift: number][]): LiftPoint[] => points.map(([x, y]) => ({ x, y }));
 
 /** The lobe that the card describes, in `unit`, degrees from overlap top centre; null where the card prints too little. */
 export function cardCurve(card: CompletedCard, kind: ValveKind, unit: 'in' | 'mm'): LiftPoint[] | null {
-  const { figures, printed } = card;
-  const name = kind === 'I' ? 'intake' : 'exhaust';
-  const seat = figures[kind === 'I' ? 'seatIntakeDuration' : 'seatExhaustDuration'];
-  const [lobeLift, duration, centreline] = [
-    figures[`${name}LobeLift`],
-    figures[`${name}Duration`],
-    figures[`${name}Centreline`],
-  ];
-  const { seatLift, checkLift } = printed;
-  if ([lobeLift, duration, centreline, seat, seatLift].some((value) => value === undefined)) return null;
-  const inUnit = (lift: number) => fromCanonical(toCanonical(lift, printed.unit), unit);
-  try {
-    const { points } = lobeFromCard({
-      lobeLift: inUnit(lobeLift),
-      durations: [
-        { lift: inUnit(seatLift!), duration: seat },
-        { lift: inUnit(checkLift), duration },
-      ],
-      centreline: kind === 'I' ? centreline : -centreline,
-      step: 2,
-    });
-    return points.map(([x, y]) => ({ x, y }));
-  } catch (error) {
-    if (error instanceof ImpossibleInput) return null;
-    throw error;
-  }
+  const points = lobeOfCard(card, kind, unit);
+  return points && asPoints(points);
 }
 
 /** A swept lobe in `unit`, at the lobe, turned so that its nose lies on its own side of overlap top centre. */
-export function sweptCurve(sweep: LobeSweep, kind: ValveKind, unit: 'in' | 'mm'): LiftPoint[] {
-  const { points, unit: from } = sweep;
-  const lobe = points.map(([x, lift]) => {
-    return { x, y: fromCanonical(toCanonical(atLobe(sweep, lift), from), unit) };
-  });
-  const nose = lobe.reduce((top, point) => (point.y > top.y ? point : top)).x;
-  const wanted = kind === 'I' ? 110 : -110;
-  const turned = 360 * Math.round((wanted - nose) / 360);
-  return lobe.map(({ x, y }) => ({ x: x + turned, y }));
-}
+export const sweptCurve = (sweep: LobeSweep, kind: ValveKind, unit: 'in' | 'mm'): LiftPoint[] =>
+  asPoints(lobeOfSweep(sweep, kind, unit));
 
 /** The newest sweep of a lobe of that kind. */
 export const newestSweep = (sweeps: LobeSweep[], kind: ValveKind) =>

@@ -1,0 +1,18 @@
+import type { LobeOnFile } from '../cam/lobe-on-file.js';
+import type { ValveKind } from '../engine/engine.js';
+import type { MockUp } from '../valvetrain/mock-up.js';
+import type { Spring } from '../valvetrain/spring-nest.js';
+
+/** What stands on an engine's papers and rules compute with, canonical: mm, N, degrees. */
+export interface OnFile {
+  /** A figure of the engine's data; undefined while nobody has filed it. */
+  figure: (id: string) => number | undefined;
+  /** The check that a reading of this moment belongs to, and the build as it is meant by now; null while none is filed. */
+  mockUpAt: (takenAt: string) => { check: MockUp; build: MockUp } | null;
+  /** The lobe of a valve: its own as it was swept, else one of its kind, else the one of the card. */
+  lobe: (place: string) => LobeOnFile | null;
+  /** Lobe lift by the card. */
+  cardLift: (kind: ValveKind) => number | undefined;
+  /** The springs around a valve; null while nobody has filed them. */
+  springs: (kind: ValveKind) => Spring[] | null;
+}

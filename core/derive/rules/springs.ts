@@ -1,0 +1,77 @@
+import { ratioOf } from '../../engine/engine.js';
+import { parseValve } from '../../engine/places.js';
+import { measureOf } from '../../plan/measures.js';
+import { uncertaintyOf } from '../../plan/practice.js';
+import { nestAt } from '../../valvetrain/spring-nest.js';
+import { readTerm, together, type Rule, type Seen, type Taken, type Term } from '../rule.js';
+
+/** How far a valve opens, by what of it, mm: as read at the valve, else its lobe times its ratio less the lash. */
+function liftOf(seen: Seen, installed: Taken): { value: number; terms: Term[] } | null {
+  const { engine, onFile, latest } = seen;
+  const { place } = installed;
+  const { kind } = parseValve(place)!;
+  const read = latest('valve-lift', place);
+  if (read) return { value: read.value, terms: [readTerm('−', read, 'mm')] };
+  const lobe = latest('lobe-lift', place)?.value ?? onFile.cardLift(kind);
+  if (lobe === undefined) return null;
+  const opens = lobe * ratioOf(engine, kind);
+  const lash = onFile.mockUpAt(installed.takenAt)?.build.lash[kind] ?? 0;
+  return {
+    value: opens - lash,
+    terms: [
+      { name: 'lobe-lift-times-ratio', sign: '−', value: opens, unit: 'mm', source: 'reading' },
+      ...(lash === 0 ? [] : [{ name: 'lash', sign: '+', value: lash, unit: 'mm', source: 'paper' } as const]),
+    ],
+  };
+}
+
+const force = (name: string, value: number): Term => ({ name, sign: '+', value, unit: 'N', source: 'paper' });
+
+/** What the springs around a valve do at the height at which they stand: their loads, and what is left to coil bind. */
+export const springs: Rule = {
+  name: 'springs',
+  wokenBy: ['spring-installed-height'],
+  reads: [],
+  stirredBy: ['valve-lift', 'lobe-lift'],
+  gives: ['spring-seat-load', 'spring-open-load', 'coil-bind-margin'],
+  first: () => 'spring-installed-height',
+  derive({ place }, seen) {
+    const installed = seen.latest('spring-installed-height', place);
+    const nest = installed && seen.onFile.springs(parseValve(place)!.kind);
+    if (!installed || !nest) return [];
+    const { practice } = seen;
+    const trust = (key: string) => uncertaintyOf(practice, measureOf(key));
+    const closed = nestAt(nest, installed.value);
+    const seat = {
+      measure: 'spring-seat-load',
+      of: installed,
+      value: closed.load,
+      uncertainty: trust('spring-seat-load'),
+      terms: [force('load-closed', closed.load)],
+    };
+    const lift = liftOf(seen, installed);
+    if (!lift) return [seat];
+    const open = nestAt(nest, installed.value - lift.value);
+    return [
+      seat,
+      {
+        measure: 'spring-open-load',
+        of: installed,
+        value: open.load,
+        uncertainty: trust('spring-open-load'),
+        terms: [force('load-closed', closed.load), force('load-gained', open.load - closed.load)],
+      },
+      {
+        measure: 'coil-bind-margin',
+        of: installed,
+        value: open.toSolid,
+        uncertainty: together(trust('spring-installed-height'), trust('valve-lift')),
+        terms: [
+          readTerm('+', installed, 'mm'),
+          ...lift.terms,
+          { name: 'solid-height', sign: '−', value: installed.value - lift.value - open.toSolid, unit: 'mm', source: 'paper' },
+        ],
+      },
+    ]; // prettier-ignore
+  },
+};
