@@ -57,6 +57,12 @@ const practiceSchema = z.object({
     settleDeg: z.number(),
     toleranceDeg: z.number(),
   }),
+  mockUp: z
+    .object({
+      dialAnglesDeg: z.array(z.number()),
+      springShims: z.object({ in: z.array(z.number()), mm: z.array(z.number()) }),
+    })
+    .optional(),
   growth: z.array(z.object({ block: metalSchema, head: metalSchema, growth: z.number(), unit: z.enum(['in', 'mm']) })),
   uncertainty: z.array(z.object({ measure: z.string(), value: z.number(), unit: unitSchema })),
   rechecks: z

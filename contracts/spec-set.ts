@@ -69,6 +69,15 @@ const practice = z.object({
     settleDeg: some,
     toleranceDeg: some,
   }),
+  mockUp: z
+    .object({
+      dialAnglesDeg: list(degrees, { least: 1, most: 24, of: ['angle', 'angles'] }),
+      springShims: z.object({
+        in: list(drop, { least: 1, most: 12, of: ['thickness', 'thicknesses'] }),
+        mm: list(drop, { least: 1, most: 12, of: ['thickness', 'thicknesses'] }),
+      }),
+    })
+    .optional(),
   growth: list(z.object({ block: metalSchema, head: metalSchema, growth: figure, unit: z.enum(['in', 'mm']) }), {
     most: 8,
     of: ['pair of metals', 'pairs of metals'],

@@ -56,6 +56,13 @@ export interface Practice {
     settleDeg: number;
     toleranceDeg: number;
   };
+  /** Sets from before it was asked leave it open. */
+  mockUp?: {
+    /** Crank degrees from overlap top centre at which a valve is pushed down to its piston; for exhausts before it. */
+    dialAnglesDeg: number[];
+    /** Thicknesses of the shims for springs that the shop keeps. */
+    springShims: Record<'in' | 'mm', number[]>;
+  };
   /** How much the lash opens from cold to hot. */
   growth: { block: Metal; head: Metal; growth: number; unit: 'in' | 'mm' }[];
   /** Where the shop trusts an instrument otherwise than the catalogue does. */
@@ -81,6 +88,10 @@ export const GENERAL_PRACTICE: Practice = {
     offsetsDeg: [-4, -2, 0, 2, 4],
     settleDeg: 0.5,
     toleranceDeg: 1,
+  },
+  mockUp: {
+    dialAnglesDeg: [-5, 0, 5, 8, 10, 12, 15, 20],
+    springShims: { in: [0.015, 0.03, 0.06], mm: [0.4, 0.8, 1.5] },
   },
   growth: DEFAULT_GROWTH,
   uncertainty: [],

@@ -7,9 +7,10 @@ type FirstLimit = Omit<SpecLimit, 'basis' | 'preferred'> & { perBore?: true; bas
 /** A spec set as it stands in a database or a signed record, of whichever version. */
 export type StoredSpecSet = Omit<SpecSet, 'limits' | 'practice'> & { limits: FirstLimit[]; practice?: Practice };
 
-/** The practice that was in the code while sets had none: it asked for no check lift. */
-const { checkLift, ...FIRST_TIMING } = GENERAL_PRACTICE.timing;
-const FIRST_PRACTICE: Practice = { ...GENERAL_PRACTICE, timing: FIRST_TIMING };
+/** The practice that was in the code while sets had none: it asked for no check lift, and said nothing of the mock-up. */
+const { mockUp, ...FIRST_PARTS } = GENERAL_PRACTICE;
+const { checkLift, ...FIRST_TIMING } = FIRST_PARTS.timing;
+const FIRST_PRACTICE: Practice = { ...FIRST_PARTS, timing: FIRST_TIMING };
 
 /**
  * The set in today's shape, meaning what it meant: a version never changes once it is issued. How far a cam might differ

@@ -142,6 +142,11 @@ export class Stand {
     return undefined;
   }
 
+  /** What rules see of the build by now. */
+  seen(): Seen {
+    return this.seenFrom({ measure: '', place: '' });
+  }
+
   private write(one: Try): History {
     const key = slotKey(one);
     const family = getOrMake(this.families, familyKey(one), () => []);

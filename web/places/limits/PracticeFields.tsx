@@ -38,6 +38,14 @@ const GROUPS: { title: string; fields: [path: string, help: string][] }[] = [
       ['timing.toleranceDeg', 'nearer than this is on target'],
     ],
   },
+  {
+    title: 'Mock-up',
+    fields: [
+      ['mockUp.dialAnglesDeg', 'after overlap top for intakes, before it for exhausts, with blanks between'],
+      ['mockUp.springShims.in', 'thicknesses that are kept, with blanks between'],
+      ['mockUp.springShims.mm', 'the same in millimetres'],
+    ],
+  },
 ];
 
 const METALS = ['iron', 'aluminium'] as const;

@@ -59,6 +59,7 @@ export interface SetForm {
       settleDeg: string;
       toleranceDeg: string;
     };
+    mockUp: { dialAnglesDeg: string; springShims: { in: string; mm: string } };
     growth: { block: string; head: string; growth: string; unit: string }[];
     uncertainty: { measure: string; value: string; unit: string }[];
     rechecks: { what: string; every: string; count: string; bands: string }[];
@@ -93,6 +94,7 @@ function practiceForm({
   setting,
   deadCentre,
   timing,
+  mockUp,
   growth,
   uncertainty,
   rechecks = [],
@@ -109,6 +111,10 @@ function practiceForm({
       offsetsDeg: timing.offsetsDeg.join(' '),
       settleDeg: typed(timing.settleDeg),
       toleranceDeg: typed(timing.toleranceDeg),
+    },
+    mockUp: {
+      dialAnglesDeg: mockUp?.dialAnglesDeg.join(' ') ?? '',
+      springShims: { in: mockUp?.springShims.in.join(' ') ?? '', mm: mockUp?.springShims.mm.join(' ') ?? '' },
     },
     growth: growth.map((row) => ({ ...row, growth: typed(row.growth) })),
     uncertainty: uncertainty.map((row) => ({ ...row, value: typed(row.value) })),
@@ -145,7 +151,9 @@ const listOf = (text: string) =>
 
 /** What is sent for a form. */
 function requestOf({ practice, limits, measures, ...form }: SetForm, id: string, after: number): unknown {
-  const { setting, deadCentre, timing, growth, uncertainty, rechecks } = practice;
+  const { setting, deadCentre, timing, mockUp, growth, uncertainty, rechecks } = practice;
+  const shims = mockUp.springShims;
+  const saysMockUp = [mockUp.dialAnglesDeg, shims.in, shims.mm].some((text) => text.trim() !== '');
   const checkLift = { in: numberOf(timing.checkLift.in), mm: numberOf(timing.checkLift.mm) };
   return {
     id,
@@ -180,6 +188,14 @@ function requestOf({ practice, limits, measures, ...form }: SetForm, id: string,
         settleDeg: numberOf(timing.settleDeg),
         toleranceDeg: numberOf(timing.toleranceDeg),
       },
+      ...(saysMockUp
+        ? {
+            mockUp: {
+              dialAnglesDeg: listOf(mockUp.dialAnglesDeg),
+              springShims: { in: listOf(shims.in), mm: listOf(shims.mm) },
+            },
+          }
+        : {}),
       growth: growth.map((row) => ({ ...row, growth: numberOf(row.growth) })),
       uncertainty: uncertainty.map((row) => ({ ...row, value: numberOf(row.value) })),
       ...(rechecks.length === 0
@@ -195,7 +211,7 @@ function requestOf({ practice, limits, measures, ...form }: SetForm, id: string,
 export const fieldOf = (path: string): string =>
   path === 'id'
     ? 'name'
-    : path.replace(/(\.drops\.(?:in|mm)|\.offsetsDeg)\.\d+$/, '$1').replace(/(\.rechecks\.\d+\.bands)\..*$/, '$1');
+    : path.replace(/((?:\.drops|\.springShims)\.(?:in|mm)|\.offsetsDeg|\.dialAnglesDeg)\.\d+$/, '$1').replace(/(\.rechecks\.\d+\.bands)\..*$/, '$1');
 
 /** The limit that a row describes, as far as it is one: what is drawn while it is typed. */
 export function limitOf({ measure, valve, min, max, preferred, unit, basis, required, source }: LimitForm): SpecLimit {
