@@ -1,11 +1,21 @@
 import type { NewEngine } from '../contracts/engine.js';
 import { lobeFromCard, type LobeFromCardInput } from '../core/cam/lobe-from-card.js';
 import type { CamCard } from '../core/cam/cam-card.js';
-import type { Stage } from '../core/plan/measure.js';
+import type { At, Stage } from '../core/plan/measure.js';
+import type { SignOffOf } from '../core/sheet/acts.js';
+import type { MockUp } from '../core/valvetrain/mock-up.js';
+import type { Springs } from '../core/valvetrain/spring-nest.js';
 
 /** One act at the bench, in the order in which it was done. */
 export type DemoAct =
-  | { act: 'take'; measure: string; unit: string; atLiftMm?: number; values: [place: string, entered: string][] }
+  | {
+      act: 'take';
+      measure: string;
+      unit: string;
+      atLiftMm?: number;
+      at?: At;
+      values: [place: string, entered: string][];
+    }
   | {
       act: 'decide';
       measure: string;
@@ -16,6 +26,7 @@ export type DemoAct =
   | { act: 'caution'; stage: Stage }
   | { act: 'paper'; kind: string; body: object }
   | { act: 'picture'; stage: Stage | 'intake'; place: string; caption: string; draw: () => Promise<Uint8Array> }
+  | { act: 'sign-off'; what: SignOffOf }
   | { act: 'sign' };
 
 export interface DemoEngine {
@@ -41,6 +52,37 @@ export const figures = (unit: 'in' | 'mm', text: string): NewEngine['data'] => (
 
 /** The cam card, as printed. */
 export const card = (body: CamCard): DemoAct => ({ act: 'paper', kind: 'cam-card', body });
+
+/** How the engine was put together for a check; solid lifters and no lash, its own parts but checking springs, unless said otherwise. */
+export const mockUp = (body: Pick<MockUp, 'unit' | 'gasketAtCheck' | 'gasketFinal'> & Partial<MockUp>): DemoAct => ({
+  act: 'paper',
+  kind: 'mock-up',
+  body: {
+    check: 1,
+    lifters: 'solid',
+    springs: 'checking',
+    lashAtCheck: { I: 0, E: 0 },
+    lash: { I: 0, E: 0 },
+    camAtCheckDeg: 0,
+    same: { rockers: true, lifters: false, lashCaps: true, springs: false },
+    ...body,
+  },
+});
+
+export const springs = (body: Springs): DemoAct => ({ act: 'paper', kind: 'springs', body });
+
+/** What a dial read at one valve, as `angle=entered` with blanks between; degrees from overlap top, minus before it. */
+export const byDial = (place: string, unit: string, text: string): DemoAct[] =>
+  text.split(' ').map((pair) => {
+    const [deg, entered] = pair.split('=');
+    return {
+      act: 'take',
+      measure: 'pv-dial',
+      unit,
+      at: { by: 'crank', value: Number(deg) },
+      values: [[place, entered]],
+    };
+  });
 
 /** Readings of one measure, as `place=entered` with blanks between; `_` stands for a blank within one. */
 export const take = (measure: string, unit: string, text: string): DemoAct => ({

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Clock } from '../server/clock.js';
 import type { Context } from '../server/services/context.js';
-import { acknowledgeCautions, decide } from '../server/services/acts.js';
+import { acknowledgeCautions, decide, signOff } from '../server/services/acts.js';
 import { Engines } from '../server/services/engines.js';
 import { writeCustomer } from '../server/services/customers.js';
 import { addPerson, openShop } from '../server/services/people.js';
@@ -70,6 +70,7 @@ async function buildEngine(
             unit: act.unit,
             how: 'keyed' as const,
             ...(act.atLiftMm === undefined ? {} : { atLiftMm: act.atLiftMm }),
+            ...(act.at ? { at: act.at } : {}),
           };
           await readings.take(id, builder, [reading]);
           clock.tick();
@@ -89,6 +90,9 @@ async function buildEngine(
         await addPicture(context, engines, id, builder, query, await act.draw());
         break;
       }
+      case 'sign-off':
+        await signOff(context, engines, id, builder, act.what);
+        break;
       case 'sign':
         await new Signing(context, engines).sign(id, lead);
         break;

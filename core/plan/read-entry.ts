@@ -15,10 +15,10 @@ export type EntryProblem =
 export type Entry = { ok: true; value: number; sizes: number[]; isClear?: true } | { ok: false; reason: EntryProblem };
 
 /** Behind a thickness: nothing touched, so there is at least so much. Its first letter is a key at the bench. */
-export const NOT_TOUCHED = 'not touched';
-const CLEAR = /^([^]*?)\s*(?:n|not touched)$/i;
+export const UNTOUCHED = 'untouched';
+const CLEAR = /^([^]*?)\s*(?:n|untouched)$/i;
 
-/** A thickness that nothing touched: `0.150 not touched`, `0.150 n`; or a plain number. */
+/** A thickness that nothing touched: `0.150 untouched`, `0.150 n`; or a plain number. */
 function readClear(entered: string, unit: Unit): Entry {
   const [, number] = CLEAR.exec(entered.trim()) ?? [];
   const parsed = parseEntered(number ?? entered);

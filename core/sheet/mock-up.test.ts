@@ -136,7 +136,7 @@ describe('tries', () => {
     const row = rowOf([read('pv-depth', '0.150 n')], papers)!;
     expect(row).toMatchObject({ isClear: true, verdict: 'in' });
     // Thin clay that nothing touched says too little: never that it is too close.
-    expect(rowOf([read('pv-depth', '0.060 not touched')], papers)!.verdict).toBe('doubt');
+    expect(rowOf([read('pv-depth', '0.060 untouched')], papers)!.verdict).toBe('doubt');
     // Once something touched, that is the figure.
     const touched = rowOf([read('pv-depth', '0.150 n'), read('pv-depth', '0.170', '1I', 11)], papers)!;
     expect(touched.isClear).toBeUndefined();

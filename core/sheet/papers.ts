@@ -76,8 +76,11 @@ export const importedOf = ({ papers }: Filed): (Omit<Paper, 'body'> & { body: Im
 export const mockUpsOf = ({ papers }: Filed): (MockUp & { at: string })[] =>
   papers.filter(({ kind }) => kind === 'mock-up').map(({ body, at }) => ({ ...(body as MockUp), at }));
 
+/** The springs as they were filed last. */
+export const springPaperOf = (filed: Filed): Springs | undefined => newest<Springs>(filed, 'springs');
+
 /** The springs around the valves of a kind, as they were filed last, in mm and N; null while none are. */
 export function springsOf(filed: Filed, valve: ValveKind): NestSaid | null {
-  const said = newest<Springs>(filed, 'springs');
+  const said = springPaperOf(filed);
   return said ? nestOf(said, valve) : null;
 }

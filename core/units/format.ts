@@ -44,6 +44,10 @@ export function formatFigure(canonical: number, unit: Unit): string {
   return Number(figure) === 0 ? figure.replace('-', '') : figure.replace('-', '−');
 }
 
+/** As `formatFigure`; what is only known to be at least so much says so. @example formatAtLeast({ value: 25.4, isClear: true }, 'in') // '≥ 1.0000' */
+export const formatAtLeast = ({ value, isClear }: { value: number; isClear?: true }, unit: Unit): string =>
+  `${isClear ? '≥ ' : ''}${formatFigure(value, unit)}`;
+
 /** A canonical value with its unit. @example formatValue(1.075, 'in') // '0.0423 in' */
 export function formatValue(canonical: number, unit: Unit): string {
   const label = UNIT_LABEL[unit];

@@ -1,5 +1,5 @@
 import { DEMO_CUSTOMERS } from '../customers.js';
-import { card, drop, events, figures, pass, take, type DemoEngine } from '../acts.js';
+import { card, drop, events, figures, mockUp, pass, take, type DemoEngine } from '../acts.js';
 
 const CHECK_MM = 1.27;
 
@@ -13,7 +13,7 @@ export const BITTERN: DemoEngine = {
     customerId: DEMO_CUSTOMERS.osgood.id,
     layout: 'i6',
     specSet: 'tractor-solid',
-    data: figures('in', 'bore=3.875 stroke=4.25 rod-length=7.0'),
+    data: figures('in', 'bore=3.875 stroke=4.25 rod-length=7.0 valve-angle-intake=0 valve-angle-exhaust=0'),
   },
   promisedInDays: -1,
   acts: [
@@ -28,6 +28,9 @@ export const BITTERN: DemoEngine = {
       checkLift: 0.05,
       events: { intakeOpenBtdc: 4, intakeCloseAbdc: 40, exhaustOpenBbdc: 46, exhaustCloseAtdc: 2 },
       intakeCentreline: 108,
+      seatLift: 0.006,
+      seatIntakeDuration: 272,
+      seatExhaustDuration: 276,
       intakeLobeLift: 0.338,
       exhaustLobeLift: 0.338,
     }),
@@ -38,6 +41,18 @@ export const BITTERN: DemoEngine = {
     ...events(CHECK_MM, ['4', '40.25', '46', '2']),
     ...drop('intake', 0.508, '82', '134'),
     ...drop('intake', 1.27, '66.5', '149.5'),
+    { act: 'caution', stage: 'mock-up' },
+    mockUp({
+      unit: 'in',
+      gasketAtCheck: 0.038,
+      gasketFinal: 0.038,
+      lash: { I: 0.016, E: 0.02 },
+      lashAtCheck: { I: 0.016, E: 0.02 },
+      springs: 'final',
+      same: { rockers: true, lifters: true, lashCaps: true, springs: true },
+    }),
+    take('pv-depth', 'in', '1I=0.148 1E=0.250_untouched 6I=0.151 6E=0.250_untouched'),
+    { act: 'sign-off', what: 'clay-out' },
     { act: 'caution', stage: 'setting' },
     take('lash-cold', 'in', '1I=0.016 1E=0.020 5I=0.016 5E=0.020 3I=0.016 3E=0.0205 6I=0.0165 6E=0.020'),
     take('lash-cold', 'in', '2I=0.016 2E=0.026 4I=0.0155 4E=0.020'),

@@ -1,5 +1,5 @@
 import { DEMO_CUSTOMERS } from '../customers.js';
-import { card, drop, events, figures, pass, sweep, take, type DemoEngine } from '../acts.js';
+import { card, drop, events, figures, mockUp, pass, sweep, take, type DemoEngine } from '../acts.js';
 
 const CHECK_MM = 1;
 
@@ -14,7 +14,7 @@ export const DUNLIN: DemoEngine = {
     layout: 'v-twin',
     specSet: 'sidecar-solid',
     seatEvents: { intakeOpenBtdc: 40, intakeCloseAbdc: 68, exhaustOpenBbdc: 72, exhaustCloseAtdc: 36 },
-    data: figures('mm', 'bore=86 stroke=76 rod-length=132'),
+    data: figures('mm', 'bore=86 stroke=76 rod-length=132 valve-angle-intake=22 valve-angle-exhaust=24 valve-diameter-intake=41 valve-diameter-exhaust=35 pocket-diameter-intake=44 pocket-diameter-exhaust=38'),
     parts: { parts: [{ part: 'pistons', maker: 'Ostler', number: 'OP-86-T' }] },
   },
   promisedInDays: 9,
@@ -48,6 +48,11 @@ export const DUNLIN: DemoEngine = {
     ...drop('intake', 1, '61.5', '147'),
     take('lobe-lift', 'mm', '1I=8.40 1E=8.19 2I=8.40 2E=8.20'),
     sweep('1I', 'mm', { lobeLift: 8.4, durations: [{ lift: 0.15, duration: 288 }, { lift: 1, duration: 240 }], centreline: 104.5 }, 0.01),
+    { act: 'caution', stage: 'mock-up' },
+    mockUp({ unit: 'mm', gasketAtCheck: 1, gasketFinal: 0.8, lash: { I: 0.11, E: 0.13 }, springs: 'final', same: { rockers: true, lifters: true, lashCaps: true, springs: true } }),
+    take('pv-depth', 'mm', '1I=1.45 1E=2.6 2I=1.50 2E=2.55'),
+    take('pv-depth-middle', 'mm', '1I=1.55 1E=2.7 2I=1.60 2E=2.65'),
+    take('pv-radial', 'mm', '1I=1.4 1E=1.5 2I=1.4 2E=1.45'),
     { act: 'caution', stage: 'setting' },
     take('lash-cold', 'mm', '1I=0.11 1E=0.13'),
   ],

@@ -1,6 +1,19 @@
 import { DEMO_CUSTOMERS } from '../customers.js';
 import { blockOnItsStand, pistonCrown } from '../pictures.js';
-import { angle, card, drop, events, figures, pass, sweep, take, type DemoEngine } from '../acts.js';
+import {
+  angle,
+  byDial,
+  card,
+  drop,
+  events,
+  figures,
+  mockUp,
+  pass,
+  springs,
+  sweep,
+  take,
+  type DemoEngine,
+} from '../acts.js';
 
 const CHECK_MM = 1.27;
 const [FIRST_DROP, SECOND_DROP] = [0.508, 1.27];
@@ -83,6 +96,25 @@ export const PETREL: DemoEngine = {
     take('cam-end-play', 'in', 'engine=0.007'),
     sweep('1I', 'in', { lobeLift: 0.361, durations: [{ lift: 0.006, duration: 292 }, { lift: 0.05, duration: 242 }], centreline: 108 }, 0.0005),
     sweep('1E', 'in', { lobeLift: 0.358, durations: [{ lift: 0.006, duration: 294 }, { lift: 0.05, duration: 246 }], centreline: -114 }, 0.0005),
+    { act: 'caution', stage: 'mock-up' },
+    mockUp({ unit: 'in', gasketAtCheck: 0.051, gasketFinal: 0.041, camAtCheckDeg: 2, pushrodAtCheck: 0.3125, pushrodFinal: 0.375 }),
+    take('pv-depth', 'in', '1I=0.118 1E=0.134 2I=0.116 2E=0.136 7I=0.121 7E=0.133 8I=0.119 8E=0.135'),
+    take('pv-depth', 'in', '1I=0.116'),
+    take('pv-depth-middle', 'in', '1I=0.123 1E=0.140 8I=0.124 8E=0.141'),
+    take('pv-radial', 'in', '1I=0.068 1E=0.071 8I=0.070 8E=0.069'),
+    ...byDial('1I', 'in', '0=0.176 5=0.131 8=0.121 10=0.119 12=0.121 15=0.131'),
+    springs({
+      unit: 'in',
+      loadUnit: 'lbf',
+      I: { nest: [{ solidHeight: 1.09, step: 0, table: [[1.9, 138], [1.6, 244], [1.25, 375]] }, { solidHeight: 1.05, step: -0.08, table: [[1.82, 42], [1.52, 69], [1.17, 101]] }], wantedHeight: 1.9 },
+      E: { nest: [{ solidHeight: 1.09, step: 0, table: [[1.9, 138], [1.6, 244], [1.25, 375]] }, { solidHeight: 1.05, step: -0.08, table: [[1.82, 42], [1.52, 69], [1.17, 101]] }], wantedHeight: 1.9 },
+    }),
+    take('spring-installed-height', 'in', '1E=1.931 1I=1.915 3I=1.918 3E=1.929 5E=1.930 5I=1.916 7I=1.902 7E=1.932'),
+    take('retainer-seal-gap', 'in', '1E=0.084 1I=0.080 3I=0.082 3E=0.085'),
+    take('rocker-retainer-gap', 'in', '1E=0.062 1I=0.058'),
+    take('rocker-stud-gap', 'in', '1E=0.070 1I=0.075'),
+    take('pushrod-side-gap', 'in', '1E=0.085 1I=0.080'),
+    { act: 'sign-off', what: 'clay-out' },
     { act: 'caution', stage: 'setting' },
     take('preload-turns', 'turn', '1I=5/8 8I=5/8 1E=0.5 7I=0.625 8E=0.625 2I=0.5 7E=5/8 6I=5/8 2E=5/8 6E=1.125 5I=0.625'),
     take('preload-turns', 'turn', '8E=0.5 5E=0.9'),

@@ -12,6 +12,7 @@ import {
   PointElement,
   type ChartConfiguration,
 } from 'chart.js';
+import { clearanceChart, positionsChart } from './clearance-chart.js';
 import type { Drawn, Room, ToDraw } from './drawn.js';
 import { liftChart } from './lift-chart.js';
 import { lobeChart } from './lobe-chart.js';
@@ -29,8 +30,18 @@ const lettering = Promise.all(
   ].map((face) => face.load().then((loaded) => fonts.add(loaded))),
 );
 
-const configOf = (drawn: Drawn): ChartConfiguration<'line'> =>
-  drawn.chart === 'lifts' ? liftChart(drawn.of) : lobeChart(drawn.of);
+function configOf(drawn: Drawn): ChartConfiguration<'line'> {
+  switch (drawn.chart) {
+    case 'lifts':
+      return liftChart(drawn.of);
+    case 'lobe':
+      return lobeChart(drawn.of);
+    case 'clearance':
+      return clearanceChart(drawn.of);
+    case 'positions':
+      return positionsChart(drawn.of);
+  }
+}
 
 let canvas: OffscreenCanvas;
 let chart: Chart<'line'> | null = null;

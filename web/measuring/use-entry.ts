@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { wordEntry } from '../../contracts/wording/entry.js';
 import { wordImpossibility } from '../../contracts/wording/impossible.js';
 import type { Measure } from '../../core/plan/measure.js';
-import { readEntry } from '../../core/plan/read-entry.js';
+import { readEntry, UNTOUCHED } from '../../core/plan/read-entry.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import { judgeNext, type Answer } from '../../core/sheet/answer.js';
 import { slotKey, type Slot } from '../../core/sheet/slot.js';
@@ -58,11 +58,12 @@ export function useEntry({ slot, measure, unit }: Target) {
     lastTaken,
     /** A blank only parts what is already there: `1 3/8`. */
     type: (key: string) => edit((text) => (text.length < LONGEST && (key !== ' ' || text) ? text + key : text)),
-    /** Puts the side with that first letter behind the number, or takes it away again. */
+    /** Puts the side with that first letter behind the number (N where nothing was touched), or takes it away again. */
     side: (letter: string) =>
       edit((text) => {
         const { plus, minus } = measure.sides ?? {};
-        const word = [plus, minus].find((side) => side?.startsWith(letter));
+        const clear = measure.mayBeClear && letter === 'n' ? UNTOUCHED : undefined;
+        const word = clear ?? [plus, minus].find((side) => side?.startsWith(letter));
         const [, number, known] = /^(.*?)(?: ([a-z]+))?$/.exec(text)!;
         if (!word || number === '') return text;
         return known === word ? number : `${number} ${word}`;

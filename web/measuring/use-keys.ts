@@ -10,7 +10,7 @@ export interface MeasuringActs {
   take: () => void;
   turn: (heading: 1 | -1) => void;
   walk: (heading: 'left' | 'right' | 'up' | 'down') => void;
-  /** A side of what is typed, by its first letter; only where the measure has sides. */
+  /** A side of what is typed, by its first letter; only where the measure has sides; N where nothing was touched. */
   side?: (letter: string) => void;
   cycleUnit: () => void;
   help: () => void;
@@ -46,7 +46,7 @@ export function useMeasuringKeys(acts: MeasuringActs): void {
       else if (key === '[') act.turn(-1);
       else if (key === ']') act.turn(1);
       else if (key in HEADING) act.walk(HEADING[key as keyof typeof HEADING]);
-      else if (act.side && /^[abr]$/i.test(key)) act.side(key.toLowerCase());
+      else if (act.side && /^[abrn]$/i.test(key)) act.side(key.toLowerCase());
       else if (key === 'u' || key === 'U') act.cycleUnit();
       else if (key === '?') act.help();
       else return;

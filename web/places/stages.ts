@@ -44,6 +44,7 @@ export const STAGE_PLACES: StagePlace[] = [
   stagePlace('bottom-end', 'bottom-end', 'Bottom end', async () => ({ Component: (await import('./bottom-end/BottomEnd.js')).BottomEnd })),
   stagePlace('dead-centre', 'dead-centre', 'Dead centre', async () => ({ Component: (await import('./dead-centre/DeadCentre.js')).DeadCentre })),
   stagePlace('cam-timing', 'timing', 'Timing', async () => ({ Component: (await import('./timing/Timing.js')).Timing })),
+  stagePlace('mock-up', 'mock-up', 'Mock-up', async () => ({ Component: (await import('./mock-up/MockUp.js')).MockUp })),
   stagePlace('setting', 'setting', 'Setting', async () => ({ Component: (await import('./setting/Setting.js')).Setting }), { byValve: true }),
 ]; // prettier-ignore
 

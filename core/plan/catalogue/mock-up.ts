@@ -25,7 +25,7 @@ export const MOCK_UP: Measure[] = [
   byClay(
     'pv-depth',
     'Piston to valve, thinnest',
-    'Clay cut through its thinnest place. No mark at all: N, not touched.',
+    'Clay cut through its thinnest place. No mark at all: N, untouched.',
     {
       counts: 'worst',
       mayBeClear: true,

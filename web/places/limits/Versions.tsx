@@ -4,20 +4,13 @@ import { Link, useLoaderData, useSearchParams } from 'react-router';
 import { compareSpecSets } from '../../../core/plan/compare-spec-sets.js';
 import type { SpecSet } from '../../../core/plan/spec-sets.js';
 import { wordRecheck } from '../../../contracts/wording/recheck.js';
+import { download } from '../../app/download.js';
 import type { specSetLoader } from '../../app/loaders.js';
 import { useSession } from '../../state/session.js';
 import { METHOD_NAME } from '../setting/words.js';
 import { Comparison, LimitsTable } from './LimitsTable.js';
 import { MoveEngines } from './MoveEngines.js';
 import { limitsCsv, setJson } from './set-files.js';
-
-/** Hands a file to whoever asked for it. */
-function download(name: string, type: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
-  const link = Object.assign(document.createElement('a'), { href: url, download: name });
-  link.click();
-  URL.revokeObjectURL(url);
-}
 
 function issuedWords({ issued, version }: SpecSet): string {
   if (!issued) return `Version ${version} is an example of general shop practice that came with Utex.`;

@@ -1,0 +1,276 @@
+import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import Slider from '@mui/material/Slider';
+import TextField from '@mui/material/TextField';
+import { useSnackbar } from 'notistack';
+import { useMemo, useState } from 'react';
+import { camInBuild } from '../../../core/derive/valve-over-piston.js';
+import { wrapCycle } from '../../../core/engine/crank.js';
+import { cylindersOf } from '../../../core/engine/engine.js';
+import { parseValve, spokenPlace } from '../../../core/engine/places.js';
+import { judge } from '../../../core/judge/judge.js';
+import { mockUpsOf } from '../../../core/sheet/papers.js';
+import { valueChanges, type ValueChange } from '../../../core/sheet/value-changes.js';
+import { formatAtLeast, formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
+import { fromCanonical } from '../../../core/units/units.js';
+import { act, sayError } from '../../app/api.js';
+import { DrawnChart } from '../../charts/DrawnChart.js';
+import type { Drawn } from '../../charts/drawn.js';
+import { useChartInks } from '../../charts/use-chart-inks.js';
+import { VerdictMark } from '../../drawings/VerdictMark.js';
+import { useLengthUnit } from '../../measuring/use-length-unit.js';
+import { FIRST_POSITION, usePreferences } from '../../state/preferences.js';
+import { useLooksOn } from '../../state/session.js';
+import { useDesk } from '../../state/use-desk.js';
+import { useClearances } from '../../workers/use-clearances.js';
+import { AskFigures } from '../intake/AskFigures.js';
+import { Changes } from './Changes.js';
+import { ClayInside } from './ClayInside.js';
+import { CrankCursor } from './CrankCursor.js';
+import { Doubt } from './Doubt.js';
+import { fromOverlap, overlapTop } from './over-top.js';
+import { AS_IT_STANDS, acrossQuestion, isKnown, type InMind } from './questions.js';
+import { sayTop, Section } from './Section.js';
+import { useClearancesOf } from './use-clearances-of.js';
+
+const KIND = { I: 'Intake', E: 'Exhaust' };
+const signed = (deg: number) => `${deg > 0 ? '+' : ''}${Number(deg.toFixed(1))}`.replace('-', '−');
+
+/** Both valves of a cylinder over crank angle and cam position, for the build as it stands and as one has it in mind. */
+export function Across() {
+  const { file, judging, reload } = useDesk();
+  const engine = useDesk((desk) => desk.engine!);
+  const { crankDeg, steps } = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
+  const move = usePreferences((state) => state.move);
+  const looksOn = useLooksOn();
+  const { enqueueSnackbar } = useSnackbar();
+  const stood = parseValve(/@(\d+[IE])/.exec(steps['mock-up'] ?? '')?.[1] ?? '')?.cylinder;
+  const [cylinder, setCylinder] = useState(stood ?? cylindersOf(engine)[0]);
+  const [mind, setMind] = useState<InMind>(AS_IT_STANDS);
+  const [doubt, setDoubt] = useState<Record<string, number>>({});
+  const [changed, setChanged] = useState<ValueChange[] | null>(null);
+  const lengthUnit = useLengthUnit(engine.thread.unit);
+  const unit = lengthUnit === 'mm' ? 'mm' : 'in';
+  const clearances = useClearancesOf(cylinder);
+  const known = useMemo(() => clearances.filter(isKnown), [clearances]);
+  const question = useMemo(() => (known.length > 0 ? acrossQuestion(known, mind) : null), [known, mind]);
+  const told = useClearances('across', question);
+  const inks = useChartInks();
+
+  const mockUps = mockUpsOf(file!);
+  const build = judging!.stand.seen().onFile.mockUpAt('')?.build;
+  const camNow = build ? camInBuild(build, judging!.stand.seen()) : 0;
+  const wanted = camNow + mind.advance;
+
+  const found = known.flatMap((one) => {
+    const answer = told?.[one.place];
+    return answer?.ok ? [{ ...one, across: answer.answer }] : [];
+  });
+  const problem = known.flatMap(({ place }) => {
+    const answer = told?.[place];
+    return answer && !answer.ok ? [`${spokenPlace(place)}: ${answer.message}`] : [];
+  });
+  const inUnit = (mm: number) => fromCanonical(mm, unit);
+  const say = (mm: number) => `${formatFigure(mm, lengthUnit)} ${UNIT_LABEL[lengthUnit]}`;
+  const charts = useMemo((): { curve: Drawn; positions: Drawn } | null => {
+    if (!told) return null;
+    const drawn = known.flatMap((one) => {
+      const answer = told[one.place];
+      return answer?.ok ? [{ ...one, across: answer.answer }] : [];
+    });
+    if (drawn.length === 0) return null;
+    return {
+      curve: {
+        chart: 'clearance',
+        of: {
+          unit,
+          inks,
+          curves: drawn.map(({ place, kind, across, limit, dial }) => ({
+            kind,
+            name: KIND[kind],
+            points: across.curve.filter(([deg]) => Math.abs(deg) <= 62).map(([x, gap]) => ({ x, y: inUnit(gap) })),
+            worst: { x: across.here.atDeg, y: inUnit(across.here.least), says: `${say(across.here.least)} at ${sayTop(across.here.atDeg)}` },
+            limit: limit?.min === undefined ? null : inUnit(limit.min),
+            preferred: limit?.preferred === undefined ? null : inUnit(limit.preferred),
+            // They were read on the build as it stands.
+            dial: mind === AS_IT_STANDS ? dial.map(([x, gap]) => ({ x, y: inUnit(gap) })) : [],
+            doubt: doubt[place] === undefined ? null : inUnit(2 * doubt[place]),
+          })),
+        },
+      },
+      positions: {
+        chart: 'positions',
+        of: {
+          unit,
+          inks,
+          at: wanted,
+          curves: drawn.map(({ kind, across, limit }) => ({
+            kind,
+            name: KIND[kind],
+            least: across.positions.map(({ advance, least }) => ({ x: camNow + advance, y: inUnit(least) })),
+            radial: across.positions.flatMap(({ advance, radial }) => (radial === null ? [] : [{ x: camNow + advance, y: inUnit(radial) }])),
+            limit: limit?.min === undefined ? null : inUnit(limit.min),
+          })),
+        },
+      },
+    };
+    // What is said in words changes with what is drawn.
+  }, [told, known, unit, inks, mind, doubt, wanted, camNow, lengthUnit]); // eslint-disable-line react-hooks/exhaustive-deps
+
+  const deg = fromOverlap(engine, cylinder, crankDeg);
+  const turnTo = (to: number) => move(engine.id, { crankDeg: wrapCycle(overlapTop(engine, cylinder) + to) });
+  const choose = async () => {
+    const said = { ...mockUps.at(-1)!, camDeg: Number(wanted.toFixed(2)) };
+    const { at, ...body } = said;
+    const changes = valueChanges(file!, [...file!.papers, { id: 'typed', kind: 'mock-up', body, by: '', at: new Date().toISOString() }]);
+    try {
+      await act('POST /api/engines/:id/papers/:kind', { params: { id: engine.id, kind: 'mock-up' }, body });
+      await reload();
+      setMind(AS_IT_STANDS);
+      setChanged(changes);
+      enqueueSnackbar(`The build has its cam at ${signed(wanted)}°`);
+    } catch (error) {
+      enqueueSnackbar(sayError(error), { variant: 'error' });
+    }
+  };
+  const lacks = clearances.flatMap((one) => one.lacks);
+  const angles = clearances.filter((one) => one.lacks.includes('valve-angle')).map(({ kind }) => `valve-angle-${kind === 'I' ? 'intake' : 'exhaust'}`);
+  const isSynthetic = known.some(({ valve }) => !valve.swept);
+  const set = (change: Partial<InMind>) => setMind((before) => ({ ...before, ...change }));
+  const fine = unit === 'in' ? 0.0254 : 0.02;
+
+  return (
+    <div className="measuring-form across">
+      <div className="across-charts">
+        <div className="measuring-line">
+          <h2>Across cam positions</h2>
+          <TextField select size="small" value={cylinder} onChange={({ target }) => setCylinder(Number(target.value))} slotProps={{ htmlInput: { 'aria-label': 'Cylinder' } }}>
+            {cylindersOf(engine).sort((a, b) => a - b).map((one) => (
+              <MenuItem key={one} value={one}>
+                cylinder {one}
+              </MenuItem>
+            ))}
+          </TextField>
+          <span className="measuring-count">{isSynthetic && known.length > 0 ? 'lobe made up from the card' : known.length > 0 ? `lobe as swept at ${[...new Set(known.map(({ valve }) => valve.swept!.place))].join(' and ')}` : ''}</span>
+        </div>
+        <ClayInside />
+        {!build && <p className="now-hint">No set-up of a check is filed yet: what the build will be is not known.</p>}
+        {build && lacks.length > 0 && (
+          <>
+            <AskFigures ids={['stroke', 'rod-length', ...angles]} why="How valve and piston move over each other hangs on figures that nobody has filed yet." />
+            {lacks.includes('lobe') && <p className="now-hint">No lobe is known: sweep one, or file a card with its lift and two durations.</p>}
+          </>
+        )}
+        {build && lacks.length === 0 && known.length === 0 && (
+          <p className="now-hint">
+            Nothing touched here, or nothing was read: {clearances.map(({ place, depth }) => `${spokenPlace(place)} ${depth ? formatAtLeast(depth, lengthUnit) : 'not read'}`).join(', ')}.
+          </p>
+        )}
+        {charts && (
+          <>
+            <div className="across-curve">
+              <DrawnChart drawn={charts.curve} label={`Left between valve and piston over crank angle: ${found.map(({ kind, across }) => `${KIND[kind]} least ${say(across.here.least)} at ${sayTop(across.here.atDeg)}`).join('; ')}`} />
+              <CrankCursor deg={deg} said={sayTop(deg)} onTurn={turnTo} />
+            </div>
+            <div className="across-positions">
+              <DrawnChart drawn={charts.positions} label="Least clearance over the sprocket’s position" />
+            </div>
+          </>
+        )}
+        {problem.map((words) => (
+          <p key={words} role="alert" className="now-hint">
+            {words}
+          </p>
+        ))}
+        {found.length > 0 && (
+          <table className="measuring-table" aria-label="At this position">
+            <thead>
+              <tr>
+                {['', 'least', 'at', '', 'limit kept', 'cut here', 'radial'].map((head, index) => (
+                  <th key={index}>{head}</th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {found.map(({ place, across, limit }) => (
+                <tr key={place}>
+                  <th>{spokenPlace(place)}</th>
+                  <td className="figure">{say(across.here.least)}</td>
+                  <td>{sayTop(across.here.atDeg)}</td>
+                  <td>{limit && <VerdictMark mark={judge(across.here.least, limit, limit.uncertainty)} />}</td>
+                  <td className="figure">{across.safe ? `${signed(camNow + across.safe.min)}° to ${signed(camNow + across.safe.max)}°` : 'nowhere'}</td>
+                  <td className="figure">{across.cutNeeded > 0 ? say(across.cutNeeded) : 'nothing'}</td>
+                  <td className="figure">{across.here.radial === null ? '–' : say(across.here.radial)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+        {changed && (
+          <section aria-label="What changed" aria-live="polite">
+            <h3>What changed</h3>
+            <Changes changes={changed} unit={lengthUnit} none="No value changed." />
+          </section>
+        )}
+        {known.length > 0 && <Doubt known={known} unit={lengthUnit} onSpread={setDoubt} />}
+      </div>
+      <div className="across-side">
+        <figure className="mock-up-section">
+          <Section clearances={clearances} deg={deg} unit={lengthUnit} />
+          <figcaption>{sayTop(deg)}, the build as it stands</figcaption>
+        </figure>
+        {known.length > 0 && (
+          <>
+            <What label="Sprocket" figure={`${signed(wanted)}°`} value={mind.advance} least={-12} most={12} step={0.5} onChange={(advance) => set({ advance })} />
+            <What label="Gasket" figure={build ? say(build.gasketFinal + mind.gasketBy) : ''} value={mind.gasketBy} least={-30 * fine} most={30 * fine} step={fine} onChange={(gasketBy) => set({ gasketBy })} />
+            <What label="Milled off, head or deck" figure={say(mind.milledBy)} value={mind.milledBy} least={0} most={40 * fine} step={fine} onChange={(milledBy) => set({ milledBy })} />
+            <What label="Lash, more or less" figure={say(mind.lashBy)} value={mind.lashBy} least={-20 * fine} most={20 * fine} step={fine} onChange={(lashBy) => set({ lashBy })} />
+            {known.map(({ kind, valve }) => (
+              <What
+                key={kind}
+                label={`Rocker ratio, ${KIND[kind].toLowerCase()}`}
+                figure={(valve.rockerRatio + mind.ratioBy[kind]).toFixed(2)}
+                value={mind.ratioBy[kind]}
+                least={-0.3}
+                most={0.3}
+                step={0.05}
+                onChange={(by) => setMind((before) => ({ ...before, ratioBy: { ...before.ratioBy, [kind]: by } }))}
+              />
+            ))}
+            <p className="across-acts">
+              <Button variant="outlined" size="small" disabled={mind === AS_IT_STANDS} onClick={() => setMind(AS_IT_STANDS)}>
+                As it stands
+              </Button>
+              {!looksOn && (
+                <Button variant="contained" size="small" disabled={mind.advance === 0} onClick={() => void choose()}>
+                  Build with the cam at {signed(wanted)}°
+                </Button>
+              )}
+            </p>
+          </>
+        )}
+      </div>
+    </div>
+  );
+} // prettier-ignore
+
+/** One thing that one may change in mind, by slider or by key. */
+function What({ label, figure, value, least, most, step, onChange }: { label: string; figure: string; value: number; least: number; most: number; step: number; onChange: (value: number) => void }) {
+  return (
+    <div className="what-if">
+      <span>{label}</span>
+      <span className="figure">{figure}</span>
+      <Slider
+        aria-label={label}
+        value={value}
+        min={least}
+        max={most}
+        step={step}
+        track={false}
+        getAriaValueText={() => figure}
+        onChange={(_, to) => onChange(to as number)}
+        onKeyDown={(event) => event.key.startsWith('Arrow') && event.stopPropagation()}
+      />
+    </div>
+  );
+} // prettier-ignore

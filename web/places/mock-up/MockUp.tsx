@@ -1,0 +1,102 @@
+import { useMemo, useState, type ReactNode } from 'react';
+import type { Mark } from '../../../core/judge/mark.js';
+import { feeds } from '../../../core/derive/rules.js';
+import { ownMeasures } from '../../../core/plan/own-measure.js';
+import { isClayInside } from '../../../core/sheet/engine-file.js';
+import { worstMark } from '../../../core/sheet/marks.js';
+import { mockUpsOf, springsOf } from '../../../core/sheet/papers.js';
+import { MeasureList } from '../../drawings/MeasureList.js';
+import { ownSlots } from '../../measuring/OwnDrawing.js';
+import { useMeasuringKeys } from '../../measuring/use-keys.js';
+import { useSteps } from '../../measuring/use-steps.js';
+import { useDesk } from '../../state/use-desk.js';
+import { Across } from './Across.js';
+import { Lists } from './Lists.js';
+import { Measuring } from './Measuring.js';
+import { SetUp } from './SetUp.js';
+import { SpringsForm } from './SpringsForm.js';
+import { mockUpSteps, TYPED } from './steps.js';
+import '../../measuring/measuring.css';
+import '../timing/timing.css';
+import './mock-up.css';
+
+type Form = 'set-up' | 'across' | 'springs' | 'lists';
+const FORMS: Record<Form, { title: string; Screen: () => ReactNode }> = {
+  'set-up': { title: 'Set-up of the check', Screen: SetUp },
+  across: { title: 'Across cam positions', Screen: Across },
+  springs: { title: 'Springs', Screen: SpringsForm },
+  lists: { title: 'Lists and clay out', Screen: Lists },
+};
+/** Before which measures each form stands on the list: where it is wanted. */
+const BEFORE: Record<string, Form> = {
+  'pv-depth': 'set-up',
+  'spring-installed-height': 'across',
+  'spring-seat-load': 'springs',
+};
+
+/** Mock-up: what comes close to what, brought to the final build, and what the cam may still do. */
+export function MockUp() {
+  const [form, setForm] = useState<Form | null>(null);
+  const file = useDesk((desk) => desk.file!);
+  const engine = useDesk((desk) => desk.engine!);
+  const { spec } = file;
+  const own = useMemo(() => ownMeasures(spec, 'mock-up'), [spec]);
+  const slots = useMemo(() => [...mockUpSteps(engine, spec.practice), ...ownSlots(engine, own)], [engine, spec, own]);
+  const steps = useSteps('mock-up', slots);
+  const { sheet } = steps;
+  const typed = TYPED.filter(({ key }) => slots.some(({ measure }) => measure === key));
+
+  const markOf: Record<Form, Mark> = {
+    'set-up': mockUpsOf(file).length > 0 ? 'in' : 'missing',
+    across: worstMark(sheet, ['pv-depth-final']),
+    springs: springsOf(file, 'I') || springsOf(file, 'E') ? 'in' : 'missing',
+    lists: isClayInside(file) ? 'doubt' : 'missing',
+  };
+  const formEntry = (key: Form) => ({ key, title: FORMS[key].title, mark: markOf[key] });
+  const choose = (key: string) => {
+    if (key in FORMS) return setForm(key as Form);
+    setForm(null);
+    // The same valve, another measure: who has the clay in hand goes on with it.
+    const here = slots.find(({ measure, place }) => measure === key && place === steps.active.place);
+    steps.go(here ?? slots.find(({ measure }) => measure === key));
+  };
+  const list = (
+    <MeasureList
+      label="Parts of the mock-up"
+      active={form ?? steps.active.measure}
+      onPick={choose}
+      entries={[
+        ...[...typed, ...own].flatMap(({ key, title }) => [
+          ...(BEFORE[key] ? [formEntry(BEFORE[key])] : []),
+          { key, title, mark: worstMark(sheet, [key, ...feeds(key)]) },
+        ]),
+        formEntry('lists'),
+      ]}
+    />
+  );
+  if (!form) return <Measuring steps={steps} slots={slots} list={list} onSetUp={() => setForm('set-up')} />;
+  return <FormPart form={form} list={list} leave={() => setForm(null)} cycleUnit={steps.cycleUnit} />;
+}
+
+const nothing = () => {};
+
+/** A part with a screen of its own: nothing typed beside its fields is a reading. */
+function FormPart({ form, list, leave, cycleUnit }: { form: Form; list: ReactNode; leave: () => void; cycleUnit: () => void }) {
+  useMeasuringKeys({
+    type: nothing,
+    erase: nothing,
+    take: nothing,
+    turn: nothing,
+    walk: nothing,
+    help: nothing,
+    escape: leave,
+    cycleUnit,
+  });
+  const { Screen } = FORMS[form];
+  return (
+    <div className="measuring">
+      {list}
+      <Screen />
+    </div>
+  );
+} // prettier-ignore

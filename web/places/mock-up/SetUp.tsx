@@ -1,0 +1,187 @@
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import { useSnackbar } from 'notistack';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { Controller, useWatch, type FieldPath } from 'react-hook-form';
+import type { Issue } from '../../../contracts/errors.js';
+import { mockUpsOf } from '../../../core/sheet/papers.js';
+import { valueChanges } from '../../../core/sheet/value-changes.js';
+import { parseEntered } from '../../../core/units/parse-entered.js';
+import { toCanonical } from '../../../core/units/units.js';
+import { CHECK_SPRINGS, LIFTER_STATES, SAME_PARTS, type SamePart } from '../../../core/valvetrain/mock-up.js';
+import { ApiError, act, sayError, sayFields } from '../../app/api.js';
+import { FormChoice, FormField } from '../../app/FormField.js';
+import { CheckAndBuild } from '../../drawings/CheckAndBuild.js';
+import { useDraftForm } from '../../state/draft.js';
+import { useDesk } from '../../state/use-desk.js';
+import { LIFT_UNITS } from '../timing/choices.js';
+import { FormEnd } from '../timing/FormEnd.js';
+import { Changes } from './Changes.js';
+import { checkSetUp, emptyForm, fieldOf, formOf, type FigurePath, type SetUpForm } from './set-up-form.js';
+
+const LIFTER_NAME = { solid: 'solid', 'pumped-up': 'pumped up', collapsed: 'collapsed' };
+const SPRING_NAME = { checking: 'checking springs', final: 'the final springs' };
+const PART_NAME: Record<SamePart, string> = {
+  rockers: 'rockers',
+  lifters: 'lifters',
+  lashCaps: 'lash caps',
+  springs: 'springs',
+};
+
+/** The figures in groups: what was at the check stands beside what will be. */
+const GROUPS: { legend: string; fields: [path: FigurePath, label: string, help?: string][] }[] = [
+  {
+    legend: 'Gasket, compressed; 0 for none',
+    fields: [
+      ['gasketAtCheck', 'At the check'],
+      ['gasketFinal', 'In the build'],
+      ['deckAtCheck', 'Piston over deck', 'where none was read before'],
+      ['millHead', 'Still off the head'],
+      ['millDeck', 'Still off the deck'],
+    ],
+  },
+  {
+    legend: 'Lash at the valve; 0 for hydraulic lifters',
+    fields: [
+      ['lashAtCheck.I', 'Intake, at the check'],
+      ['lash.I', 'Intake, in service'],
+      ['lashAtCheck.E', 'Exhaust, at the check'],
+      ['lash.E', 'Exhaust, in service'],
+    ],
+  },
+  {
+    legend: 'Sprocket, crank degrees advanced',
+    fields: [
+      ['camAtCheckDeg', 'At the check'],
+      ['camDeg', 'In the build', 'empty: as the timing has it'],
+    ],
+  },
+  {
+    legend: 'Pushrod diameter, where it is to be another',
+    fields: [
+      ['pushrodAtCheck', 'At the check'],
+      ['pushrodFinal', 'To be fitted'],
+    ],
+  },
+];
+
+/** How the engine was put together for a check, and how it will be: filed anew, it tells what changes by it. */
+export function SetUp() {
+  const { engine, file, reload } = useDesk();
+  const { id, thread } = engine!;
+  const filed = useMemo(() => {
+    const last = mockUpsOf(file!).at(-1);
+    return last ? formOf(last) : emptyForm(thread.unit);
+  }, [file, thread.unit]);
+  const { form, isDraft, settle } = useDraftForm<SetUpForm>(`${id}.mock-up`, filed);
+  const { control, handleSubmit, setError } = form;
+  const [problem, setProblem] = useState<string | null>(null);
+  const { enqueueSnackbar } = useSnackbar();
+  const typed = useWatch({ control }) as SetUpForm;
+  // What follows for the whole sheet is looked at when the hand rests.
+  const rested = useDeferredValue(typed);
+  const changes = useMemo(() => {
+    const { said } = checkSetUp(rested);
+    if (!said) return [];
+    const paper = { id: 'typed', kind: 'mock-up', body: said, by: '', at: new Date().toISOString() };
+    return valueChanges(file!, [...file!.papers, paper]);
+  }, [rested, file]);
+  const checks = Math.max(0, ...mockUpsOf(file!).map(({ check }) => check));
+
+  const show = (issues: Issue[]) => {
+    for (const { path, message } of issues) setError(fieldOf(path) as FieldPath<SetUpForm>, { message });
+  };
+  const submit = handleSubmit(async () => {
+    setProblem(null);
+    const { said, issues } = checkSetUp(typed);
+    if (!said) {
+      show(issues);
+      return setProblem(sayFields(issues.map(({ path }) => path)));
+    }
+    try {
+      await act('POST /api/engines/:id/papers/:kind', { params: { id, kind: 'mock-up' }, body: said });
+      const turned = changes.filter(({ before, after }) => before.verdict !== after.verdict).length;
+      enqueueSnackbar(`Set-up of check ${said.check} filed; ${changes.length} values changed, ${turned} verdicts with them`);
+      await reload();
+      settle();
+    } catch (error) {
+      if (error instanceof ApiError) show(error.issues);
+      setProblem(sayError(error));
+    }
+  }); // prettier-ignore
+  const mm = (path: FigurePath) => {
+    const parsed = parseEntered((typed.figures[path.replace('.', '')] ?? '').replace('−', '-'));
+    return parsed.ok ? toCanonical(parsed.value, typed.unit) : undefined;
+  };
+  const text = (path: FigurePath) => {
+    const figure = typed.figures[path.replace('.', '')];
+    return figure ? `${figure} ${typed.unit}` : '';
+  };
+  return (
+    <form className="measuring-form beside-wheel" onSubmit={(event) => void submit(event)} noValidate aria-label="Set-up of the check">
+      <div>
+        <h2>Set-up of the check</h2>
+        <p className="now-quiet">
+          Every correction hangs on it. A check that was taken under another set-up keeps its own.
+        </p>
+        <fieldset>
+          <FormChoice
+            control={control}
+            name="check"
+            label="Of which check"
+            options={Array.from({ length: checks + 1 }, (_, index): [string, string] => [
+              String(index + 1),
+              index < checks ? `check ${index + 1}, put right` : `check ${index + 1}, a new one`,
+            ])}
+          />
+          <FormChoice control={control} name="unit" label="Lengths in" options={LIFT_UNITS} />
+          <FormChoice control={control} name="lifters" label="Lifters" options={LIFTER_STATES.map((state) => [state, LIFTER_NAME[state]])} />
+          {typed.lifters === 'collapsed' && <FormField control={control} name="figures.collapsedBy" label="Plungers down by" help="at the lifter" />}
+          <FormChoice control={control} name="springs" label="Springs" options={CHECK_SPRINGS.map((kind) => [kind, SPRING_NAME[kind]])} />
+        </fieldset>
+        {GROUPS.map(({ legend, fields }) => (
+          <fieldset key={legend}>
+            <legend>{legend}</legend>
+            {fields.map(([path, label, help]) => (
+              <FormField
+                key={path}
+                control={control}
+                name={fieldOf(path) as FieldPath<SetUpForm>}
+                label={label}
+                help={help}
+                slotProps={{ htmlInput: { autoComplete: 'off', 'aria-label': `${label}, ${legend.split(/[,;]/)[0].toLowerCase()}` } }}
+              />
+            ))}
+          </fieldset>
+        ))}
+        <fieldset className="same-parts">
+          <legend>The very ones of the final engine</legend>
+          {SAME_PARTS.map((part) => (
+            <Controller
+              key={part}
+              control={control}
+              name={`same.${part}`}
+              render={({ field: { value, ref, ...field } }) => (
+                <FormControlLabel control={<Checkbox {...field} checked={value} slotProps={{ input: { ref } }} />} label={PART_NAME[part]} />
+              )}
+            />
+          ))}
+        </fieldset>
+        <FormEnd file="File the set-up" what="set-up" problem={problem} isDraft={isDraft} onDrop={settle} />
+        {isDraft && (
+          <section aria-label="If it is filed">
+            <h3>If it is filed</h3>
+            <Changes changes={changes} unit={typed.unit} none="No value changes." />
+          </section>
+        )}
+      </div>
+      <figure className="timing-wheel">
+        <CheckAndBuild
+          check={{ title: 'at the check', joint: { gasket: mm('gasketAtCheck'), deck: mm('deckAtCheck') }, gasket: text('gasketAtCheck'), deck: text('deckAtCheck') }}
+          build={{ title: 'in the build', joint: { gasket: mm('gasketFinal'), deck: mm('deckAtCheck') }, gasket: text('gasketFinal'), deck: text('deckAtCheck') }}
+        />
+        <figcaption>Both magnified alike. What differs is a term of every corrected value.</figcaption>
+      </figure>
+    </form>
+  );
+} // prettier-ignore

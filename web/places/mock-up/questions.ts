@@ -1,0 +1,93 @@
+import type { ClearanceQuestions } from '../../../contracts/clearance-worker.js';
+import { CRANK_STEP_DEG } from '../../../core/derive/valve-over-piston.js';
+import type { OnFile } from '../../../core/derive/on-file.js';
+import type { ValveKind } from '../../../core/engine/engine.js';
+import type { Clearance } from '../../../core/sheet/over-piston.js';
+import type { UNSURE } from '../../../core/valvetrain/piston-valve-uncertainty.js';
+
+/** What one has in mind for the build, as changes of it: mm, degrees; ratio and lash by kind of valve. */
+export interface InMind {
+  advance: number;
+  gasketBy: number;
+  milledBy: number;
+  lashBy: number;
+  ratioBy: Record<ValveKind, number>;
+}
+export const AS_IT_STANDS: InMind = { advance: 0, gasketBy: 0, milledBy: 0, lashBy: 0, ratioBy: { I: 0, E: 0 } };
+
+/** A valve whose least clearance in the build is known. */
+type Known = Clearance & { valve: NonNullable<Clearance['valve']>; depth: NonNullable<Clearance['depth']>; dropAtTdc: number }; // prettier-ignore
+export const isKnown = (one: Clearance): one is Known => one.valve !== null && one.dropAtTdc !== null;
+
+/** The gap beside a valve where it comes closest: as it was read, else half of what the pocket is wider. */
+const radialOf = ({ radial, headMm, pocketMm }: Clearance): number | null =>
+  headMm === undefined || pocketMm === undefined
+    ? null
+    : radial && !radial.isClear
+      ? radial.value
+      : (pocketMm - headMm) / 2;
+
+/** What is asked of each valve for a build that one has in mind. */
+export function acrossQuestion(known: Known[], mind: InMind): ClearanceQuestions['across'] {
+  return Object.fromEntries(
+    known.map((one) => {
+      const { kind, valve, depth, limit } = one;
+      const { swept, ...moves } = valve;
+      return [
+        one.place,
+        {
+          valve: moves,
+          clearance: depth.value,
+          whatIf: {
+            advance: mind.advance,
+            gasketBy: mind.gasketBy,
+            milledBy: mind.milledBy,
+            lash: Math.max(0, valve.lash + mind.lashBy),
+            rockerRatio: valve.rockerRatio + mind.ratioBy[kind],
+          },
+          limit: limit?.min ?? 0,
+          radial: radialOf(one),
+          crankStep: CRANK_STEP_DEG,
+        },
+      ];
+    }),
+  );
+} // prettier-ignore
+
+/** How well each input is known, one standard deviation, mm and degrees. */
+export type Doubts = Partial<Record<(typeof UNSURE)[number], number>>;
+const DRAWS = 40_000;
+
+/** How sure the least clearance of the build is as it stands, by what it was computed from. */
+export function doubtQuestion(known: Known[], onFile: OnFile, doubts: Doubts): ClearanceQuestions['doubt'] {
+  return Object.fromEntries(
+    known.flatMap(({ place, kind, valve, depth, limit }) => {
+      const both = onFile.mockUpAt(depth.takenAt);
+      if (!both) return [];
+      const { check, build } = both;
+      const { swept, ...moves } = valve;
+      const lashAtCheck = check.lashAtCheck[kind] + (check.collapsedBy ?? 0) * valve.rockerRatio;
+      const along = Math.cos((valve.valveAngleDeg * Math.PI) / 180);
+      // As the check would have read it with the cam where the build has it.
+      const clearance = depth.value - (build.gasketFinal - check.gasketAtCheck) * along - (valve.lash - lashAtCheck);
+      return [
+        [
+          place,
+          {
+            ...moves,
+            measured: { kind: 'minimum' as const, clearance },
+            lashAtCheck,
+            gasketAtCheck: check.gasketAtCheck,
+            gasketFinal: build.gasketFinal,
+            limit: limit?.min ?? 0,
+            phases: [],
+            crankStep: CRANK_STEP_DEG,
+            standardUncertainty: Object.fromEntries(Object.entries(doubts).filter(([, value]) => value !== undefined)) as Record<string, number>,
+            draws: DRAWS,
+            seed: 1,
+          },
+        ],
+      ];
+    }),
+  );
+} // prettier-ignore
