@@ -4,7 +4,8 @@ import { actsAnswer, actsQuery, chainAnswer, chainQuery } from './act.js';
 import { backupRequest, backupsAnswer } from './backup.js';
 import { measuresAnswer, specSetSchema, specSetsAnswer, stageSchema } from './catalogue.js';
 import { customerSchema, customersAnswer } from './customer.js';
-import { engineFileAnswer, signOffSchema } from './engine-file.js';
+import { engineFileAnswer } from './engine-file.js';
+import { signOffSchema } from './sign-off.js';
 import {
   changeEngineRequest,
   changeLifeRequest,

@@ -1,13 +1,12 @@
 import { z } from 'zod';
-import { LIVES, SIGN_OFFS } from '../core/sheet/acts.js';
+import { LIVES } from '../core/sheet/acts.js';
 import { stageSchema } from './catalogue.js';
 import { engineAnswer } from './engine.js';
 import { paperSchema } from './papers/papers.js';
 import { pictureSchema } from './picture.js';
 import { dispositionSchema, readingSchema } from './reading.js';
+import { signOffSchema } from './sign-off.js';
 import { recordSummary } from './record.js';
-
-export const signOffSchema = z.object({ id: z.uuid(), what: z.enum(SIGN_OFFS), by: z.string(), at: z.string() });
 
 const actSchema = z.discriminatedUnion('kind', [
   dispositionSchema.extend({ kind: z.literal('disposition') }),

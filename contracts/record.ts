@@ -9,6 +9,7 @@ import { camCardSchema } from './papers/cam-card.js';
 import { lobeSweepSchema } from './papers/lobe-sweep.js';
 import { flagSchema, readingSchema, sheetRowSchema } from './reading.js';
 import { PAPERS } from './shop-data.js';
+import { signOffSchema } from './sign-off.js';
 import { idSchema, reason } from './text.js';
 
 const signatory = z.object({ handle: z.string(), name: z.string() });
@@ -41,6 +42,21 @@ export const buildRecordSchema = z.object({
   sweeps: z.array(lobeSweepSchema),
   papers: z.array(paperSchema),
   pictures: z.array(pictureSchema.extend({ shown: z.literal(true).optional() })).optional(),
+  clearances: z
+    .array(
+      z.object({
+        place: z.string(),
+        sweptAt: z.string().nullable(),
+        camDeg: z.number(),
+        least: z.number(),
+        atDeg: z.number(),
+        limit: z.number().nullable(),
+        curve: z.array(z.tuple([z.number(), z.number()])),
+      }),
+    )
+    .optional(),
+  signOffs: z.array(signOffSchema).optional(),
+  clayInside: z.literal(true).optional(),
   auditHead: z.string(),
   statement: z.string(),
 }) satisfies z.ZodType<BuildRecord>;

@@ -3,14 +3,17 @@ import type { LobeSweep } from '../cam/lobe-sweep.js';
 import type { Engine } from '../engine/engine.js';
 import { STANDING_CAUTION } from '../plan/cautions.js';
 import type { SpecSet } from '../plan/spec-sets.js';
-import type { Picture } from '../sheet/acts.js';
-import { KEPT_TO_THE_SHOP, picturesOf, type EngineFile } from '../sheet/engine-file.js';
+import type { Picture, SignOff } from '../sheet/acts.js';
+import { clayOutOf, isClayInside, KEPT_TO_THE_SHOP, picturesOf, type EngineFile } from '../sheet/engine-file.js';
 import type { AppliedLimit, LimitSource } from '../sheet/limits.js';
 import { cardOf, sweepsOf, type Paper } from '../sheet/papers.js';
 import type { Reading } from '../sheet/reading.js';
 import type { Flag } from '../sheet/flags.js';
 import type { SheetRow } from '../sheet/row.js';
+import { judgingOf } from '../sheet/judging.js';
 import { sheetOf } from '../sheet/sheet.js';
+import { standOf } from '../sheet/stand.js';
+import { recordedClearances, type RecordedClearance } from './recorded-clearances.js';
 
 /**
  * Raised whenever a formula or a rule of judgement changes, so that an old record says by which it was judged. Since 2,
@@ -18,9 +21,10 @@ import { sheetOf } from '../sheet/sheet.js';
  * acceptance falls with the verdict, value or limit that it was about, drops are paired drop by drop, and a value that is
  * computed has a verdict only by a limit of its own. Since 4, a centreline is the mean over no more than sixteen drops, and
  * what is suspect is not also asked whether it is another valve's. Since 5, a limit that is stated per bore goes by the bore
- * of the engine's data while that cylinder was not measured.
+ * of the engine's data while that cylinder was not measured. Since 6, what was checked at the mock-up is brought to the
+ * final build, and springs tell their loads and what is left to coil bind.
  */
-export const FORMULA_VERSION = '5';
+export const FORMULA_VERSION = '6';
 
 interface Signatory {
   handle: string;
@@ -68,6 +72,12 @@ export interface BuildRecord {
   papers: Paper[];
   /** Pictures of the engine, each by the hash of its JPEG; `shown` on those that the PDF shows. Left out where there are none. */
   pictures?: (Omit<Picture, 'at'> & { shown?: true })[];
+  /** Of the valves whose clearance can be told over the crank. Left out where there are none. */
+  clearances?: RecordedClearance[];
+  /** What somebody answered for with his name. Left out where there is none. */
+  signOffs?: SignOff[];
+  /** Something was taken with clay or dye, and nobody has signed since that all of it is out. */
+  clayInside?: true;
   /** SHA-256 of the newest act of the shop when what is signed was read: an end of that chain that goes missing shows by it. */
   auditHead: string;
   statement: string;
@@ -99,13 +109,16 @@ export type RecordRefusal =
 /** Kinds of papers that a record has fields of their own for: the card and the lobes since its first format, and `engine`. */
 const OWN_FIELDS = ['cam-card', 'lobe-sweep', 'engine'];
 
+const signOffOf = ({ id, what, by, at }: SignOff): SignOff => ({ id, what, by, at });
+
 /**
  * Builds the record, or says what still stands in the way: an open flag, or a required value that is neither taken
  * nor accepted as missing.
  */
 export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord } | RecordRefusal {
   const { engine, file, lead, acceptMissing, wordSource } = input;
-  const sheet = sheetOf(file);
+  const stand = standOf(file);
+  const sheet = sheetOf(file, stand);
 
   const openFlags = sheet.flags.filter((flag) => flag.open);
   if (openFlags.length > 0) return { ok: false, code: 'flag-open', at: openFlags };
@@ -117,6 +130,8 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
     ...picture,
     ...(shown.has(picture.id) ? { shown: true as const } : {}),
   }));
+  const clearances = recordedClearances(judgingOf(file, stand), sheet);
+  const clayOut = clayOutOf(file);
   const takers = new Set(file.readings.map((reading) => reading.by));
   const here = new Set(input.people.map(({ handle }) => handle));
   // Who took them in another shop stands as the reading has it.
@@ -151,6 +166,9 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       sweeps: sweepsOf(file),
       papers: file.papers.filter(({ kind }) => !OWN_FIELDS.includes(kind) && !KEPT_TO_THE_SHOP.papers.includes(kind)),
       ...(pictures.length > 0 ? { pictures } : {}),
+      ...(clearances.length > 0 ? { clearances } : {}),
+      ...(clayOut ? { signOffs: [signOffOf(clayOut)] } : {}),
+      ...(isClayInside(file) ? { clayInside: true } : {}),
       auditHead: input.auditHead,
       statement: STANDING_CAUTION,
     },

@@ -2,6 +2,7 @@ import { stringify } from 'csv-stringify/browser/esm/sync';
 import { formatFigure } from '../units/format.js';
 import { CANONICAL_UNIT } from '../units/units.js';
 import { measureOf } from '../plan/measures.js';
+import { isClear } from '../plan/read-entry.js';
 import type { Reading } from '../sheet/reading.js';
 
 /** Words of people as a spreadsheet must show them: what begins like a formula is run by some. */
@@ -16,7 +17,11 @@ const COLUMNS: [header: string, cell: (reading: Reading) => string | number | un
   ['unit', ({ unit }) => unit],
   ['value', ({ value }) => value],
   ['canonical_unit', ({ measure }) => CANONICAL_UNIT[measureOf(measure).quantity]],
-  ['shown', ({ value, unit }) => formatFigure(value, unit)],
+  [
+    'shown',
+    ({ measure, entered, value, unit }) =>
+      `${isClear(measureOf(measure), entered) ? '≥ ' : ''}${formatFigure(value, unit)}`,
+  ],
   ['taken_at', ({ takenAt }) => takenAt],
   ['by', ({ by }) => by],
   ['how', ({ how }) => how],

@@ -5,7 +5,7 @@ import type { ValveKind } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
-import { dropOf, type OverPiston } from '../valvetrain/across-positions.js';
+import { standsAt, type OverPiston } from '../valvetrain/across-positions.js';
 import { depthCorrections, type Lack, type MockUp } from '../valvetrain/mock-up.js';
 import { lobeLiftAt } from '../valvetrain/valve-at.js';
 import type { Judging } from './judging.js';
@@ -22,6 +22,8 @@ export interface Clearance {
   lacks: Lack[];
   /** From the closed valve to the piston at the top; null while nothing was read, or nothing touched. */
   dropAtTdc: number | null;
+  /** Crank degrees from overlap top centre at which it comes closest; null likewise. */
+  closestDeg: number | null;
   /** The least depth, as it counts; the one through the middle of the clay; the gap beside the valve. */
   depth: SheetRow | null;
   middle: SheetRow | null;
@@ -75,12 +77,14 @@ export function clearanceOf(judging: Judging, sheet: Pick<Sheet, 'rows'>, place:
   const valve = 'lacks' in told ? null : told;
   const name = kind === 'I' ? 'intake' : 'exhaust';
   const isTouched = depth !== null && !depth.isClear && depth.verdict !== 'suspect';
+  const stands = valve && isTouched ? standsAt({ valve, clearance: depth.value, crankStep: CRANK_STEP_DEG }) : null;
   return {
     place,
     kind,
     valve,
     lacks: 'lacks' in told ? told.lacks : [],
-    dropAtTdc: valve && isTouched ? dropOf({ valve, clearance: depth.value, crankStep: CRANK_STEP_DEG }) : null,
+    dropAtTdc: stands && stands.dropAtTdc,
+    closestDeg: stands && stands.atDeg,
     depth,
     middle: rowAt('pv-depth-middle-final'),
     radial: rowAt('pv-radial-final'),

@@ -1,6 +1,6 @@
 import { chance } from '../chance.js';
 import { lobeFromCard } from '../cam/lobe-from-card.js';
-import { acrossPositions, dropOf, type AcrossInput, type WhatIf } from './across-positions.js';
+import { acrossPositions, standsAt, type AcrossInput, type WhatIf } from './across-positions.js';
 import { pistonValve } from './piston-valve.js';
 import { valveAt } from './valve-at.js';
 
@@ -61,7 +61,7 @@ test('what is drawn at an angle is the point of the curve there', () => {
   const { curve, dropAtTdc } = across();
   for (const [deg, gap] of curve.filter((_, turn) => turn % 37 === 0))
     expect(valveAt(valve, dropAtTdc, deg).gap).toBeCloseTo(gap, 12);
-  expect(dropOf({ valve, clearance: 0.1026, crankStep: 0.5 })).toBeCloseTo(
+  expect(standsAt({ valve, clearance: 0.1026, crankStep: 0.5 }).dropAtTdc).toBeCloseTo(
     pistonValve({ ...valve, measured: { kind: 'minimum', clearance: 0.1026 }, lashAtCheck: 0, gasketAtCheck: 0, gasketFinal: 0, limit: 0.08, phases: [], crankStep: 0.5 }).dropAtTdc,
     12,
   ); // prettier-ignore

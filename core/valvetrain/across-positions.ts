@@ -52,11 +52,16 @@ export interface Across {
 const REACH = { deg: 12, stepDeg: 0.5 };
 const POSITIONS = Array.from({ length: (2 * REACH.deg) / REACH.stepDeg + 1 }, (_, turn) => turn * REACH.stepDeg - REACH.deg); // prettier-ignore
 
-/** From the closed valve to the piston at the top, as the build stands: what its least clearance tells. */
-export function dropOf({ valve, clearance, crankStep }: Pick<AcrossInput, 'valve' | 'clearance' | 'crankStep'>): number {
+/** From the closed valve to the piston at the top, as the build stands: what its least clearance tells; and where that is. */
+export function standsAt({ valve, clearance, crankStep }: Pick<AcrossInput, 'valve' | 'clearance' | 'crankStep'>): {
+  dropAtTdc: number;
+  atDeg: number;
+} {
   const { rockerRatio, lash } = valve;
-  return clearance - leastGap(travelOf({ ...valve, crankStep }), tableOf(valve.lobe), { rockerRatio, lash, advance: 0 })[0];
-} // prettier-ignore
+  const travel = travelOf({ ...valve, crankStep });
+  const [gap, index] = leastGap(travel, tableOf(valve.lobe), { rockerRatio, lash, advance: 0 });
+  return { dropAtTdc: clearance - gap, atDeg: travel.deg[index] };
+}
 
 /**
  * How close a valve comes to its piston at every position of the cam, on the build as it would be with what one has in
@@ -65,7 +70,7 @@ export function dropOf({ valve, clearance, crankStep }: Pick<AcrossInput, 'valve
  * @throws ImpossibleInput as `pistonValve`
  */
 export function acrossPositions({ valve, clearance, whatIf, limit, radial, crankStep }: AcrossInput): Across {
-  const drop = dropOf({ valve, clearance, crankStep });
+  const { dropAtTdc: drop } = standsAt({ valve, clearance, crankStep });
   const { advance, gasketBy, milledBy, lash, rockerRatio } = whatIf;
   const input: PistonValveInput = {
     ...valve,

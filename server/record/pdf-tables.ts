@@ -15,6 +15,7 @@ import { formatValue } from '../../core/units/format.js';
 import { DIAL_UNCERTAINTY_IN } from '../../contracts/calc-lobe.js';
 import { fitted } from './pdf-fitted.js';
 import { fromElsewhere } from './pdf-imported.js';
+import { mockUpPart } from './pdf-mock-up.js';
 import { dateOf, drawTable, INK, PAGE, paragraph, roomFor, title, write, type Cell, type Doc } from './pdf-page.js';
 
 /** How a row of the tables is called: the place without its cylinder, which stands above. */
@@ -30,7 +31,9 @@ function valueRow(record: BuildRecord, row: BuildRecord['values'][number]): Cell
   return [
     placeInCylinder(row.place),
     row.derivedFrom ? `${name}: ${wordFormula(row.derivedFrom.formula.terms, unit)}` : name,
-    options ? options[row.value] : formatValue(row.value, row.derivedFrom ? unit : row.enteredUnit),
+    options
+      ? options[row.value]
+      : `${row.isClear ? '≥ ' : ''}${formatValue(row.value, row.derivedFrom ? unit : row.enteredUnit)}`,
     row.limit && row.limit.measure === row.measure ? wordLimit(row.limit.stated) : '',
     { mark, word: mark === 'accepted' ? `accepted, ${MARK_WORD[row.verdict]}` : MARK_WORD[mark] },
     row.count > 1 ? `${row.count} tries` : '',
@@ -134,6 +137,7 @@ export function tables(doc: Doc, record: BuildRecord): void {
   }
 
   y = fitted(doc, record, sweptLobes(doc, record, camCard(doc, record, y)));
+  y = mockUpPart(doc, record, y);
   y = fromElsewhere(doc, record, y);
   y = title(doc, 'What was out of its limits, and what was done', y + 16);
   const dealt = record.dealtWith.map((flag): Cell[] => [

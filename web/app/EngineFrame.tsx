@@ -7,11 +7,12 @@ import { useDesk } from '../state/use-desk.js';
 import './engine-frame.css';
 
 const ribbonOf = (standing: Standing): RibbonStage[] =>
-  ENGINE_PLACES.map(({ path, title, progress }) => ({
+  ENGINE_PLACES.map(({ path, title, progress, warning }) => ({
     key: path,
     title,
     href: `/engines/${standing.engine.id}/${path}`,
     state: progress(standing),
+    warning: warning?.(standing),
   }));
 
 /** What every place of one engine has above it: its tag, and the stages. Its address loads its file. */

@@ -44,7 +44,9 @@ export function clearanceChart({ curves, unit, inks }: ClearanceDrawn): ChartCon
   const near = curves.flatMap(({ points }) => points.filter(({ x }) => Math.abs(x) <= REACH_DEG).map(({ y }) => y));
   const lowest = Math.min(0, ...near);
   const limits = curves.flatMap(({ limit, preferred }) => [limit ?? 0, preferred ?? 0]);
-  const highest = Math.max(...limits, ...curves.map(({ worst }) => worst.y)) * 3;
+  const most = Math.max(...limits, ...curves.map(({ worst }) => worst.y)) * 3;
+  const tick = unit === 'in' ? 0.05 : 1;
+  const highest = Math.ceil(most / tick) * tick;
   const across = (y: number): LiftPoint[] => [{ x: -REACH_DEG, y }, { x: REACH_DEG, y }]; // prettier-ignore
   return {
     type: 'line',
@@ -54,10 +56,10 @@ export function clearanceChart({ curves, unit, inks }: ClearanceDrawn): ChartCon
           ? []
           : [
               line('', points.map(({ x, y }) => ({ x, y: y - doubt })), 'transparent', { borderWidth: 0 }),
-              line('', points.map(({ x, y }) => ({ x, y: y + doubt })), 'transparent', { borderWidth: 0, fill: '-1', backgroundColor: `${inks[kind]}30` }),
+              line('', points.map(({ x, y }) => ({ x, y: y + doubt })), 'transparent', { borderWidth: 0, fill: '-1', backgroundColor: `${inks[kind]}55` }),
             ]), // prettier-ignore
-        line(name, points, inks[kind]),
-        line(`${name}: least ${worst.says}`, [worst], inks[kind], { pointRadius: 6, pointStyle: 'rectRot' }),
+        line(`${name}: least ${worst.says}`, points, inks[kind]),
+        line('', [worst], inks[kind], { pointRadius: 6, pointStyle: 'rectRot' }),
         ...(dial.length > 0 ? [line(`${name}, by dial`, dial, inks[kind], { showLine: false, pointRadius: 4 })] : []),
         ...(limit === null ? [] : [line(`${name}, limit`, across(limit), inks[kind], { borderWidth: 1.4, borderDash: kind === 'I' ? [8, 4] : [3, 4] })]), // prettier-ignore
         ...(preferred === null ? [] : [line('', across(preferred), inks.steel, { borderWidth: 0.8, borderDash: [2, 5] })]), // prettier-ignore

@@ -85,7 +85,7 @@ export function PocketSection({ section, gaps, active, label }: Props) {
               <circle key={index} cx={end.x} cy={end.y} r={isActive ? 4 : 2.5} fill={colour} />
             ))}
             <text
-              x={width / 2 + side * (width / 2 - 6)}
+              x={side < 0 ? left + 10 : right - 10}
               y={height - 14}
               textAnchor={side < 0 ? 'start' : 'end'}
               className="figure"

@@ -21,7 +21,7 @@ export function SpringHeights({
     <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`${title}: ${nest.length === 1 ? 'one spring' : `${nest.length} springs`}, to scale`} style={{ width: '100%', display: 'block' }}>
       {springs.map(({ coil, solidY, seatY: own, left, right }) => (
         <g key={left}>
-          <path d={coil} fill="none" stroke="var(--steel)" strokeWidth={3} strokeLinejoin="round" />
+          <path d={coil} fill="none" stroke="var(--steel)" strokeWidth={2} strokeLinejoin="round" />
           <rect x={left} width={right - left} y={solidY} height={own - solidY} fill="var(--ring)" opacity={0.55} />
         </g>
       ))}

@@ -4,6 +4,8 @@ export interface RibbonStage {
   title: string;
   href: string;
   state: 'done' | 'open' | 'empty';
+  /** What must not be forgotten there. */
+  warning?: string;
 }
 
 /** The stages as a line of stations: done is filled, the present one ringed in dye. The link is injected. */
@@ -37,8 +39,18 @@ export function StageRibbon({
                 strokeWidth={1.8}
               />
               {stage.state === 'open' && <path d="M 42 6 A 5 5 0 0 0 42 16 Z" fill="var(--ink)" />}
+              {stage.warning && (
+                <path
+                  d="M 52 1 L 61 16 H 43 Z"
+                  transform="translate(6 0)"
+                  fill="var(--flag)"
+                  stroke="var(--paper)"
+                  strokeWidth={1.5}
+                />
+              )}
             </svg>
-            <span>{stage.title}</span>
+            <span title={stage.warning}>{stage.title}</span>
+            {stage.warning && <span className="sr-only">, {stage.warning}</span>}
             <span className="sr-only">{{ done: ', done', open: ', begun', empty: ', not begun' }[stage.state]}</span>
           </>
         );

@@ -120,7 +120,7 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
             of={
               makes === own || through?.measure === makes.measure
                 ? null
-                : `${measureOf(makes.measure).title.toLowerCase()} ${formatValue(makes.value, shownIn(makes.measure))}`
+                : `${measureOf(makes.measure).title.toLowerCase()} ${makes.isClear ? '≥ ' : ''}${formatValue(makes.value, shownIn(makes.measure))}`
             }
             terms={wordTerms(formula.terms, lengthUnit)}
           />

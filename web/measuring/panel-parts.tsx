@@ -141,12 +141,12 @@ export function LimitNote({ limit, of }: { limit: AppliedLimit | null; of: strin
 
 /** A derived value with its measure: what a reading brings forth. */
 export function sayDerived(
-  rows: Pick<SheetRow, 'measure' | 'value' | 'derivedFrom'>[],
+  rows: Pick<SheetRow, 'measure' | 'value' | 'isClear' | 'derivedFrom'>[],
   lengthUnit: Unit,
 ): string | null {
   const made = rows.find((row) => row.derivedFrom);
   if (!made) return null;
   const { quantity, title } = measureOf(made.measure);
   const value = formatValue(made.value, quantity === 'angle' ? 'deg' : lengthUnit);
-  return `${title.toLowerCase()} ${value}`;
+  return `${title.toLowerCase()} ${made.isClear ? '≥ ' : ''}${value}`;
 }

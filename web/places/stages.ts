@@ -2,7 +2,7 @@ import type { ComponentType } from 'react';
 import type { LoaderFunction } from 'react-router';
 import type { EngineAnswer } from '../../contracts/engine.js';
 import type { Stage } from '../../core/plan/measure.js';
-import { isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
+import { isClayInside, isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
 import type { Sheet } from '../../core/sheet/sheet.js';
 import { stageProgress, type Progress } from '../../core/sheet/stage-progress.js';
 import { engineDataOf, jobOf, partsOf } from '../../core/sheet/papers.js';
@@ -25,6 +25,8 @@ export interface EnginePlace {
   /** What it shows besides the engine's file. */
   loader?: LoaderFunction;
   progress: (standing: Standing) => Progress;
+  /** What must not be forgotten there, while it is so. */
+  warning?: (standing: Standing) => string | undefined;
 }
 
 /** A place where a stage is measured. */
@@ -34,7 +36,7 @@ export interface StagePlace extends EnginePlace {
   byValve?: true;
 }
 
-const stagePlace = (stage: Stage, path: string, title: string, screen: Screen, more: { byValve?: true } = {}): StagePlace => ({
+const stagePlace = (stage: Stage, path: string, title: string, screen: Screen, more: Pick<StagePlace, 'byValve' | 'warning'> = {}): StagePlace => ({
   stage, path, title, screen, ...more,
   progress: ({ engine, sheet }) => stageProgress(engine, engine.specSet, sheet, stage),
 }); // prettier-ignore
@@ -44,7 +46,9 @@ export const STAGE_PLACES: StagePlace[] = [
   stagePlace('bottom-end', 'bottom-end', 'Bottom end', async () => ({ Component: (await import('./bottom-end/BottomEnd.js')).BottomEnd })),
   stagePlace('dead-centre', 'dead-centre', 'Dead centre', async () => ({ Component: (await import('./dead-centre/DeadCentre.js')).DeadCentre })),
   stagePlace('cam-timing', 'timing', 'Timing', async () => ({ Component: (await import('./timing/Timing.js')).Timing })),
-  stagePlace('mock-up', 'mock-up', 'Mock-up', async () => ({ Component: (await import('./mock-up/MockUp.js')).MockUp })),
+  stagePlace('mock-up', 'mock-up', 'Mock-up', async () => ({ Component: (await import('./mock-up/MockUp.js')).MockUp }), {
+    warning: ({ file }) => (isClayInside(file) ? 'clay or dye is inside' : undefined),
+  }),
   stagePlace('setting', 'setting', 'Setting', async () => ({ Component: (await import('./setting/Setting.js')).Setting }), { byValve: true }),
 ]; // prettier-ignore
 

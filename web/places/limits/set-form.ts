@@ -211,7 +211,9 @@ function requestOf({ practice, limits, measures, ...form }: SetForm, id: string,
 export const fieldOf = (path: string): string =>
   path === 'id'
     ? 'name'
-    : path.replace(/((?:\.drops|\.springShims)\.(?:in|mm)|\.offsetsDeg|\.dialAnglesDeg)\.\d+$/, '$1').replace(/(\.rechecks\.\d+\.bands)\..*$/, '$1');
+    : path
+        .replace(/((?:\.drops|\.springShims)\.(?:in|mm)|\.offsetsDeg|\.dialAnglesDeg)\.\d+$/, '$1')
+        .replace(/(\.rechecks\.\d+\.bands)\..*$/, '$1');
 
 /** The limit that a row describes, as far as it is one: what is drawn while it is typed. */
 export function limitOf({ measure, valve, min, max, preferred, unit, basis, required, source }: LimitForm): SpecLimit {

@@ -5,10 +5,10 @@ import TextField from '@mui/material/TextField';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { camInBuild } from '../../../core/derive/valve-over-piston.js';
-import { wrapCycle } from '../../../core/engine/crank.js';
 import { cylindersOf } from '../../../core/engine/engine.js';
 import { parseValve, spokenPlace } from '../../../core/engine/places.js';
 import { judge } from '../../../core/judge/judge.js';
+import type { Clearance } from '../../../core/sheet/over-piston.js';
 import { mockUpsOf } from '../../../core/sheet/papers.js';
 import { valueChanges, type ValueChange } from '../../../core/sheet/value-changes.js';
 import { formatAtLeast, formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
@@ -28,10 +28,10 @@ import { Changes } from './Changes.js';
 import { ClayInside } from './ClayInside.js';
 import { CrankCursor } from './CrankCursor.js';
 import { Doubt } from './Doubt.js';
-import { fromOverlap, overlapTop } from './over-top.js';
 import { AS_IT_STANDS, acrossQuestion, isKnown, type InMind } from './questions.js';
 import { sayTop, Section } from './Section.js';
 import { useClearancesOf } from './use-clearances-of.js';
+import { useCrankOver } from './use-crank-over.js';
 
 const KIND = { I: 'Intake', E: 'Exhaust' };
 const signed = (deg: number) => `${deg > 0 ? '+' : ''}${Number(deg.toFixed(1))}`.replace('-', '−');
@@ -40,8 +40,7 @@ const signed = (deg: number) => `${deg > 0 ? '+' : ''}${Number(deg.toFixed(1))}`
 export function Across() {
   const { file, judging, reload } = useDesk();
   const engine = useDesk((desk) => desk.engine!);
-  const { crankDeg, steps } = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
-  const move = usePreferences((state) => state.move);
+  const { steps } = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
   const looksOn = useLooksOn();
   const { enqueueSnackbar } = useSnackbar();
   const stood = parseValve(/@(\d+[IE])/.exec(steps['mock-up'] ?? '')?.[1] ?? '')?.cylinder;
@@ -117,8 +116,8 @@ export function Across() {
     // What is said in words changes with what is drawn.
   }, [told, known, unit, inks, mind, doubt, wanted, camNow, lengthUnit]); // eslint-disable-line react-hooks/exhaustive-deps
 
-  const deg = fromOverlap(engine, cylinder, crankDeg);
-  const turnTo = (to: number) => move(engine.id, { crankDeg: wrapCycle(overlapTop(engine, cylinder) + to) });
+  const least = clearances.reduce<Clearance | null>((worst, one) => (one.depth && (!worst || one.depth.value < worst.depth!.value) ? one : worst), null);
+  const { deg, turnFromTop } = useCrankOver(cylinder, least?.closestDeg ?? 0);
   const choose = async () => {
     const said = { ...mockUps.at(-1)!, camDeg: Number(wanted.toFixed(2)) };
     const { at, ...body } = said;
@@ -170,7 +169,7 @@ export function Across() {
           <>
             <div className="across-curve">
               <DrawnChart drawn={charts.curve} label={`Left between valve and piston over crank angle: ${found.map(({ kind, across }) => `${KIND[kind]} least ${say(across.here.least)} at ${sayTop(across.here.atDeg)}`).join('; ')}`} />
-              <CrankCursor deg={deg} said={sayTop(deg)} onTurn={turnTo} />
+              <CrankCursor deg={deg} said={sayTop(deg)} onTurn={turnFromTop} />
             </div>
             <div className="across-positions">
               <DrawnChart drawn={charts.positions} label="Least clearance over the sprocket’s position" />
@@ -186,7 +185,7 @@ export function Across() {
           <table className="measuring-table" aria-label="At this position">
             <thead>
               <tr>
-                {['', 'least', 'at', '', 'limit kept', 'cut here', 'radial'].map((head, index) => (
+                {['', 'least', '', 'limit kept', 'cut here', 'radial'].map((head, index) => (
                   <th key={index}>{head}</th>
                 ))}
               </tr>
@@ -196,7 +195,6 @@ export function Across() {
                 <tr key={place}>
                   <th>{spokenPlace(place)}</th>
                   <td className="figure">{say(across.here.least)}</td>
-                  <td>{sayTop(across.here.atDeg)}</td>
                   <td>{limit && <VerdictMark mark={judge(across.here.least, limit, limit.uncertainty)} />}</td>
                   <td className="figure">{across.safe ? `${signed(camNow + across.safe.min)}° to ${signed(camNow + across.safe.max)}°` : 'nowhere'}</td>
                   <td className="figure">{across.cutNeeded > 0 ? say(across.cutNeeded) : 'nothing'}</td>

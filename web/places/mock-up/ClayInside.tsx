@@ -1,5 +1,6 @@
 import { isClayInside } from '../../../core/sheet/engine-file.js';
 import { useDesk } from '../../state/use-desk.js';
+import './clay-inside.css';
 
 /** Stands wherever the engine is worked on, reviewed or signed, until somebody answers for it. */
 export function ClayInside() {

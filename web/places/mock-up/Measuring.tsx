@@ -16,13 +16,13 @@ import { Todo } from '../../measuring/Todo.js';
 import { TurningStrip } from '../../measuring/TurningStrip.js';
 import type { Steps } from '../../measuring/use-steps.js';
 import { useTurning } from '../../measuring/use-turning.js';
-import { FIRST_POSITION, usePreferences } from '../../state/preferences.js';
 import { useDesk } from '../../state/use-desk.js';
 import { AskFigures } from '../intake/AskFigures.js';
 import { ClayInside } from './ClayInside.js';
-import { fromOverlap, overlapTop } from './over-top.js';
+import { overlapTop } from './over-top.js';
 import { sayTop, Section } from './Section.js';
 import { useClearancesOf } from './use-clearances-of.js';
+import { useCrankOver } from './use-crank-over.js';
 
 const KEYS: [string, string][] = [
   ['0 … 9 . /', 'into the active valve'],
@@ -58,17 +58,16 @@ export function Measuring({
   const { active, target, entry, engine, lengthUnit } = steps;
   const { measure } = target;
   const file = useDesk((desk) => desk.file!);
-  const { crankDeg } = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
-  const move = usePreferences((state) => state.move);
   const turning = useTurning();
   const { cylinder, kind } = parseValve(active.place) ?? { cylinder: 1, kind: 'I' as const };
   const clearances = useClearancesOf(cylinder);
   const isOver = measure.key.startsWith('pv-');
   const isOwn = isOwnKey(measure.key);
   // The dial is read with the crank held where it says.
-  const crank = active.at ? wrapCycle(overlapTop(engine, cylinder) + active.at.value) : crankDeg;
-  const deg = fromOverlap(engine, cylinder, crank);
-  const turnTo = (to: number) => move(engine.id, { crankDeg: wrapCycle(to) });
+  const turned = useCrankOver(cylinder, clearances.find((one) => one.kind === kind)?.closestDeg ?? 0);
+  const crank = active.at ? wrapCycle(overlapTop(engine, cylinder) + active.at.value) : turned.crankDeg;
+  const deg = active.at ? active.at.value : turned.deg;
+  const { turnTo } = turned;
   const noSetUp = mockUpsOf(file).length === 0;
   const lacks = clearances.find((one) => one.kind === kind)?.lacks ?? [];
   const ids = lacks.flatMap((lack) => FIGURES_OF[lack]?.(kind === 'I' ? 'intake' : 'exhaust') ?? []);
@@ -90,23 +89,13 @@ export function Measuring({
         isOwn ? (
           <OwnDrawing steps={steps} />
         ) : (
-          <div className={isOver ? 'mock-up-drawing' : 'mock-up-drawing alone'}>
-            <ValveMap
-              banks={engine.banks}
-              faces={facesOf(steps)}
-              active={active.place}
-              typed={entry.typed}
-              onPick={(place) => steps.go(slots.find((slot) => slot.measure === measure.key && slot.place === place))}
-            />
-            {isOver && (
-              <figure className="mock-up-section">
-                <Section clearances={clearances} deg={deg} unit={lengthUnit} active={kind} />
-                <figcaption>
-                  cylinder {cylinder}, {sayTop(deg)}
-                </figcaption>
-              </figure>
-            )}
-          </div>
+          <ValveMap
+            banks={engine.banks}
+            faces={facesOf(steps)}
+            active={active.place}
+            typed={entry.typed}
+            onPick={(place) => steps.go(slots.find((slot) => slot.measure === measure.key && slot.place === place))}
+          />
         )
       }
       where={active.place === 'engine' ? measure.title : spokenPlace(active.place)}
@@ -134,7 +123,21 @@ export function Measuring({
           )}
         </>
       }
-      strip={isOver && <TurningStrip turning={turning} crankDeg={crank} onTurn={active.at ? undefined : turnTo} />}
+      strip={
+        isOver && (
+          <div className="mock-up-strip">
+            <div>
+              <TurningStrip turning={turning} crankDeg={crank} onTurn={active.at ? undefined : turnTo} />
+            </div>
+            <figure className="mock-up-section">
+              <Section clearances={clearances} deg={deg} unit={lengthUnit} active={kind} />
+              <figcaption>
+                cylinder {cylinder}, {sayTop(deg)}
+              </figcaption>
+            </figure>
+          </div>
+        )
+      }
     >
       {noSetUp && (isOver || measure.key === 'pushrod-side-gap') && (
         <div className="now-hint">

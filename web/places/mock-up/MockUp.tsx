@@ -68,7 +68,13 @@ export function MockUp() {
       entries={[
         ...[...typed, ...own].flatMap(({ key, title }) => [
           ...(BEFORE[key] ? [formEntry(BEFORE[key])] : []),
-          { key, title, mark: worstMark(sheet, [key, ...feeds(key)]) },
+          {
+            key,
+            title,
+            mark: sheet.rows.some(({ measure }) => measure === key)
+              ? worstMark(sheet, [key, ...feeds(key)])
+              : ('missing' as const),
+          },
         ]),
         formEntry('lists'),
       ]}

@@ -1,3 +1,4 @@
+import { format } from 'date-fns/format';
 import { base64url } from 'jose';
 import { useMemo } from 'react';
 import { wordMap } from '../../../contracts/wording/record.js';
@@ -10,9 +11,13 @@ import { formatFigure, formatValue } from '../../../core/units/format.js';
 import { Where } from '../../measuring/Where.js';
 import { ValveMap, type DialFace } from '../../drawings/ValveMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
+import '../mock-up/clay-inside.css';
 
 /** As much of a record as is shown, the same in every format that was ever issued. */
-type Shown = Pick<BuildRecord, 'engine' | 'values' | 'dealtWith' | 'notMeasured' | 'readings'>;
+type Shown = Pick<
+  BuildRecord,
+  'engine' | 'values' | 'dealtWith' | 'notMeasured' | 'readings' | 'signOffs' | 'clayInside'
+>;
 
 /** What was signed: the payload of the JWS. */
 const payloadOf = ({ payload }: { payload: string }): Shown =>
@@ -33,7 +38,7 @@ function faceOf(record: Shown, place: string): DialFace {
 /** The newest record as it was signed, as its paper shows it: what is read later changes the sheet, not this. */
 export function SignedRecord({ signed }: { signed: { payload: string } }) {
   const record = useMemo(() => payloadOf(signed), [signed]);
-  const { engine, values, dealtWith, notMeasured } = record;
+  const { engine, values, dealtWith, notMeasured, signOffs = [], clayInside } = record;
   return (
     <section aria-label="As it was signed" className="signed">
       <figure>
@@ -43,6 +48,16 @@ export function SignedRecord({ signed }: { signed: { payload: string } }) {
         />
         <figcaption>{wordMap(values)}</figcaption>
       </figure>
+      {clayInside && (
+        <p className="clay-inside">
+          <strong>Clay or dye may be inside:</strong> it was signed before anybody answered for it.
+        </p>
+      )}
+      {signOffs.map(({ id, by, at }) => (
+        <p key={id}>
+          All clay and dye out, the tools counted: {by}, {format(new Date(at), 'd MMM yyyy, HH:mm')}.
+        </p>
+      ))}
       {dealtWith.length > 0 && <h3>Was out of limits or suspect, and dealt with</h3>}
       <ul className="plain-list">
         {dealtWith.map((flag) => (

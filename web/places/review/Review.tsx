@@ -6,6 +6,7 @@ import { Where } from '../../measuring/Where.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useSession } from '../../state/session.js';
+import { ClayInside } from '../mock-up/ClayInside.js';
 import { FlagItem, Item, MissingItem, TakeAgain } from './items.js';
 import './review.css';
 import { Sign } from './Sign.js';
@@ -41,6 +42,7 @@ export function Review() {
   return (
     <div className="review">
       <div>
+        <ClayInside />
         {block(
           'Out of limits',
           open.map((flag) => <FlagItem key={flag.readingId + flag.measure} flag={flag} actions={actions} />),

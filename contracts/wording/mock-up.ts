@@ -1,0 +1,27 @@
+import type { MockUp } from '../../core/valvetrain/mock-up.js';
+
+const LIFTERS = { solid: 'solid lifters', 'pumped-up': 'lifters pumped up', collapsed: 'lifters collapsed' };
+
+/** How a check was put together, and what the build will be, in a sentence. */
+export function wordMockUp(said: MockUp): string {
+  const { unit, gasketAtCheck, gasketFinal, collapsedBy, camAtCheckDeg, camDeg, millHead, millDeck } = said;
+  const length = (value: number) => `${value} ${unit}`;
+  const gasket = (value: number) => (value === 0 ? 'no gasket' : `a gasket of ${length(value)}`);
+  const both = ({ I, E }: MockUp['lash']) => (I === E ? length(I) : `${length(I)} intake, ${length(E)} exhaust`);
+  const degrees = (value: number) => `${value}°`.replace('-', '−');
+  const check = [
+    gasket(gasketAtCheck),
+    `${LIFTERS[said.lifters]}${collapsedBy === undefined ? '' : ` by ${length(collapsedBy)}`}`,
+    said.springs === 'final' ? 'the final springs' : 'checking springs',
+    `lash ${both(said.lashAtCheck)}`,
+    `the sprocket at ${degrees(camAtCheckDeg)}`,
+  ];
+  const build = [
+    gasket(gasketFinal),
+    `lash ${both(said.lash)}`,
+    ...(camDeg === undefined ? [] : [`the sprocket at ${degrees(camDeg)}`]),
+    ...(millHead ? [`${length(millHead)} off the head`] : []),
+    ...(millDeck ? [`${length(millDeck)} off the deck`] : []),
+  ];
+  return `Check ${said.check}: ${check.join(', ')}. In the build: ${build.join(', ')}.`;
+}
