@@ -5,7 +5,7 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { Controller, useWatch, type FieldPath } from 'react-hook-form';
 import type { Issue } from '../../../contracts/errors.js';
 import { mockUpsOf } from '../../../core/sheet/papers.js';
-import { valueChanges } from '../../../core/sheet/value-changes.js';
+import { valueChanges, type ValueChange } from '../../../core/sheet/value-changes.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
 import { toCanonical } from '../../../core/units/units.js';
 import { CHECK_SPRINGS, LIFTER_STATES, SAME_PARTS, type SamePart } from '../../../core/valvetrain/mock-up.js';
@@ -76,6 +76,7 @@ export function SetUp() {
   const { form, isDraft, settle } = useDraftForm<SetUpForm>(`${id}.mock-up`, filed);
   const { control, handleSubmit, setError } = form;
   const [problem, setProblem] = useState<string | null>(null);
+  const [changed, setChanged] = useState<ValueChange[] | null>(null);
   const { enqueueSnackbar } = useSnackbar();
   const typed = useWatch({ control }) as SetUpForm;
   // What follows for the whole sheet is looked at when the hand rests.
@@ -103,6 +104,7 @@ export function SetUp() {
       const turned = changes.filter(({ before, after }) => before.verdict !== after.verdict).length;
       enqueueSnackbar(`Set-up of check ${said.check} filed; ${changes.length} values changed, ${turned} verdicts with them`);
       await reload();
+      setChanged(changes);
       settle();
     } catch (error) {
       if (error instanceof ApiError) show(error.issues);
@@ -172,6 +174,12 @@ export function SetUp() {
           <section aria-label="If it is filed">
             <h3>If it is filed</h3>
             <Changes changes={changes} unit={typed.unit} none="No value changes." />
+          </section>
+        )}
+        {!isDraft && changed && (
+          <section aria-label="What changed" aria-live="polite">
+            <h3>What changed</h3>
+            <Changes changes={changed} unit={typed.unit} none="No value changed." />
           </section>
         )}
       </div>
