@@ -9,6 +9,7 @@ import { cylindersOf } from '../../../core/engine/engine.js';
 import { parseValve, spokenPlace } from '../../../core/engine/places.js';
 import { judge } from '../../../core/judge/judge.js';
 import type { Clearance } from '../../../core/sheet/over-piston.js';
+import type { Sheet } from '../../../core/sheet/sheet.js';
 import { mockUpsOf } from '../../../core/sheet/papers.js';
 import { valueChanges, type ValueChange } from '../../../core/sheet/value-changes.js';
 import { formatAtLeast, formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
@@ -36,15 +37,23 @@ import { useCrankOver } from './use-crank-over.js';
 const KIND = { I: 'Intake', E: 'Exhaust' };
 const signed = (deg: number) => `${deg > 0 ? '+' : ''}${Number(deg.toFixed(1))}`.replace('-', '−');
 
+/** The cylinder that one stands at, if something was read there; else the first where something was. */
+function firstToShow(engine: Parameters<typeof cylindersOf>[0], { rows }: Pick<Sheet, 'rows'>, step = ''): number {
+  const stood = parseValve(/@(\d+[IE])/.exec(step)?.[1] ?? '')?.cylinder;
+  const read = rows
+    .filter(({ measure }) => measure === 'pv-depth-final')
+    .map(({ place }) => parseValve(place)!.cylinder);
+  return stood !== undefined && read.includes(stood) ? stood : (read[0] ?? stood ?? cylindersOf(engine)[0]);
+}
+
 /** Both valves of a cylinder over crank angle and cam position, for the build as it stands and as one has it in mind. */
 export function Across() {
-  const { file, judging, reload } = useDesk();
+  const { file, judging, sheet, reload } = useDesk();
   const engine = useDesk((desk) => desk.engine!);
   const { steps } = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
   const looksOn = useLooksOn();
   const { enqueueSnackbar } = useSnackbar();
-  const stood = parseValve(/@(\d+[IE])/.exec(steps['mock-up'] ?? '')?.[1] ?? '')?.cylinder;
-  const [cylinder, setCylinder] = useState(stood ?? cylindersOf(engine)[0]);
+  const [cylinder, setCylinder] = useState(() => firstToShow(engine, sheet!, steps['mock-up']));
   const [mind, setMind] = useState<InMind>(AS_IT_STANDS);
   const [doubt, setDoubt] = useState<Record<string, number>>({});
   const [changed, setChanged] = useState<ValueChange[] | null>(null);
