@@ -70,7 +70,11 @@ async function look(page: Page): Promise<string[]> {
   return found;
 }
 
-const PARTS_OF_TIMING = ['Cam card', 'Lobe lift', 'Sweep a lobe', 'Lift curves', 'Sprocket'];
+/** Places that have several parts below one address. */
+const PARTS: Record<string, (string | RegExp)[]> = {
+  Timing: ['Cam card', 'Lobe lift', 'Sweep a lobe', 'Lift curves', 'Sprocket'],
+  'Mock-up': ['Set-up of the check', 'Across cam positions', /Springs$/, 'Lists and clay out'],
+};
 
 for (const [whose, isOfEngine] of [
   ['an engine', true],
@@ -92,11 +96,10 @@ for (const [whose, isOfEngine] of [
       await expect(page.locator('h1')).toBeVisible();
       await page.waitForLoadState('networkidle');
       found[name] = await look(page);
-      if (name !== 'Timing') continue;
-      for (const part of PARTS_OF_TIMING) {
+      for (const part of PARTS[name] ?? []) {
         await page.getByRole('button', { name: part }).click();
         await page.waitForTimeout(400);
-        found[part] = await look(page);
+        found[String(part)] = await look(page);
       }
     }
     expect(found).toEqual(Object.fromEntries(Object.keys(found).map((name) => [name, []])));

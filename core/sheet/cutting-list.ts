@@ -8,7 +8,7 @@ import type { SheetRow } from './row.js';
 import type { Sheet } from './sheet.js';
 
 /** What is cut into the pocket of one valve, mm. */
-export interface CutLine {
+interface CutLine {
   place: string;
   depth: SheetRow | null;
   radial: SheetRow | null;

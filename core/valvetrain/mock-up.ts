@@ -89,7 +89,7 @@ export function inMillimetres(said: MockUp): MockUp {
 export type Lack = 'valve-angle' | 'stroke' | 'rod-length' | 'lobe';
 
 /** One thing that is otherwise in the final engine than at the check, and what it adds to a gap. */
-export interface Correction {
+interface Correction {
   name: 'gasket' | 'deck' | 'milled' | 'lash' | 'lifter' | 'cam-position';
   value: number;
 }

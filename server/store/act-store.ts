@@ -1,4 +1,12 @@
-import type { Act, Acknowledgement, Disposition, LifeChange, Picture, SignOff, SpecMove } from '../../core/sheet/acts.js';
+import type {
+  Act,
+  Acknowledgement,
+  Disposition,
+  LifeChange,
+  Picture,
+  SignOff,
+  SpecMove,
+} from '../../core/sheet/acts.js';
 import type { Queries } from './database.js';
 import type { Row } from './tables.js';
 

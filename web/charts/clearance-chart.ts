@@ -24,7 +24,7 @@ export interface ClearanceDrawn {
 }
 
 /** As far around the top as valve and piston come near each other, crank degrees. */
-export const REACH_DEG = 60;
+export const REACH_DEG = 40;
 /** Where the chart's plot begins and ends, CSS pixels from its sides: what is laid over it must know. */
 export const PLOT = { left: 76, right: 14 };
 
@@ -42,10 +42,10 @@ const line = (label: string, data: LiftPoint[], colour: string, more: object = {
 /** What is left between each valve and its piston over crank angle, with the limits, the worst point, the dial and the doubt. */
 export function clearanceChart({ curves, unit, inks }: ClearanceDrawn): ChartConfiguration<'line'> {
   const near = curves.flatMap(({ points }) => points.filter(({ x }) => Math.abs(x) <= REACH_DEG).map(({ y }) => y));
-  const lowest = Math.min(0, ...near);
-  const limits = curves.flatMap(({ limit, preferred }) => [limit ?? 0, preferred ?? 0]);
-  const most = Math.max(...limits, ...curves.map(({ worst }) => worst.y)) * 3;
   const tick = unit === 'in' ? 0.05 : 1;
+  const lowest = Math.floor(Math.min(0, ...near) / tick) * tick;
+  const limits = curves.flatMap(({ limit, preferred }) => [limit ?? 0, preferred ?? 0]);
+  const most = Math.max(...limits, ...curves.map(({ worst }) => worst.y)) * 2;
   const highest = Math.ceil(most / tick) * tick;
   const across = (y: number): LiftPoint[] => [{ x: -REACH_DEG, y }, { x: REACH_DEG, y }]; // prettier-ignore
   return {
@@ -107,7 +107,9 @@ export interface PositionsDrawn {
 export function positionsChart({ curves, unit, at, inks }: PositionsDrawn): ChartConfiguration<'line'> {
   const all = curves.flatMap(({ least }) => least);
   const [from, to] = [Math.min(...all.map(({ x }) => x)), Math.max(...all.map(({ x }) => x))];
-  const [low, high] = [Math.min(0, ...all.map(({ y }) => y)), Math.max(...all.map(({ y }) => y))];
+  const tick = unit === 'in' ? 0.05 : 1;
+  const low = Math.floor(Math.min(0, ...all.map(({ y }) => y)) / tick) * tick;
+  const high = Math.max(...all.map(({ y }) => y));
   return {
     type: 'line',
     data: {

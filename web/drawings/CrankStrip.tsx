@@ -18,6 +18,7 @@ const LEFT = 34;
 /** The two columns of degrees to the ramp. */
 const COLUMNS = 164;
 const TOP = 34;
+const ROOM_FOR_A_FIGURE = 38;
 
 /**
  * The crank's two turns laid flat: a lane per cylinder in firing order, each valve's open span on it, the stops of the
@@ -30,6 +31,8 @@ export function CrankStrip({ spans, crankDeg, stops, marginDeg, onTurn }: Props)
   const right = width - COLUMNS - 6;
   const scale = (right - LEFT) / CYCLE_DEG;
   const xOf = (deg: number) => LEFT + deg * scale;
+  // Where it is narrow, figures at every quarter turn would run into each other.
+  const step = scale * 90 < ROOM_FOR_A_FIGURE ? 180 : 90;
   const cylinders = [...new Set(spans.map((span) => span.cylinder))];
   const lane = Math.max(17, Math.min(44, 150 / cylinders.length));
   const bottom = TOP + cylinders.length * lane;
@@ -71,7 +74,7 @@ export function CrankStrip({ spans, crankDeg, stops, marginDeg, onTurn }: Props)
           }
         : { role: 'img', 'aria-label': `Crank at ${Math.round(crankDeg)} degrees` })}
     >
-      {Array.from({ length: 9 }, (_, index) => index * 90).map((deg) => (
+      {Array.from({ length: CYCLE_DEG / step + 1 }, (_, index) => index * step).map((deg) => (
         <g key={deg}>
           <line
             x1={xOf(deg)}

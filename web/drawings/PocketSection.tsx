@@ -4,7 +4,7 @@ import type { Mark } from '../../core/judge/mark.js';
 import { markColour } from './VerdictMark.js';
 
 /** What is called out between a valve and its piston. */
-export interface GapLabel {
+interface GapLabel {
   figure: string;
   mark: Mark;
 }

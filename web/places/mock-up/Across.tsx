@@ -29,7 +29,7 @@ import { Changes } from './Changes.js';
 import { ClayInside } from './ClayInside.js';
 import { CrankCursor } from './CrankCursor.js';
 import { Doubt } from './Doubt.js';
-import { AS_IT_STANDS, acrossQuestion, isKnown, type InMind } from './questions.js';
+import { AS_IT_STANDS, acrossQuestion, isKnown, standsInMind, type InMind } from './questions.js';
 import { sayTop, Section } from './Section.js';
 import { useClearancesOf } from './use-clearances-of.js';
 import { useCrankOver } from './use-crank-over.js';
@@ -63,6 +63,7 @@ export function Across() {
   const known = useMemo(() => clearances.filter(isKnown), [clearances]);
   const question = useMemo(() => (known.length > 0 ? acrossQuestion(known, mind) : null), [known, mind]);
   const told = useClearances('across', question);
+  const drawn = useMemo(() => clearances.map((one) => standsInMind(one, mind)), [clearances, mind]);
   const inks = useChartInks();
 
   const mockUps = mockUpsOf(file!);
@@ -82,21 +83,21 @@ export function Across() {
   const say = (mm: number) => `${formatFigure(mm, lengthUnit)} ${UNIT_LABEL[lengthUnit]}`;
   const charts = useMemo((): { curve: Drawn; positions: Drawn } | null => {
     if (!told) return null;
-    const drawn = known.flatMap((one) => {
+    const shown = known.flatMap((one) => {
       const answer = told[one.place];
       return answer?.ok ? [{ ...one, across: answer.answer }] : [];
     });
-    if (drawn.length === 0) return null;
+    if (shown.length === 0) return null;
     return {
       curve: {
         chart: 'clearance',
         of: {
           unit,
           inks,
-          curves: drawn.map(({ place, kind, across, limit, dial }) => ({
+          curves: shown.map(({ place, kind, across, limit, dial }) => ({
             kind,
             name: KIND[kind],
-            points: across.curve.filter(([deg]) => Math.abs(deg) <= 62).map(([x, gap]) => ({ x, y: inUnit(gap) })),
+            points: across.curve.filter(([deg]) => Math.abs(deg) <= 42).map(([x, gap]) => ({ x, y: inUnit(gap) })),
             worst: { x: across.here.atDeg, y: inUnit(across.here.least), says: `${say(across.here.least)} at ${sayTop(across.here.atDeg)}` },
             limit: limit?.min === undefined ? null : inUnit(limit.min),
             preferred: limit?.preferred === undefined ? null : inUnit(limit.preferred),
@@ -112,7 +113,7 @@ export function Across() {
           unit,
           inks,
           at: wanted,
-          curves: drawn.map(({ kind, across, limit }) => ({
+          curves: shown.map(({ kind, across, limit }) => ({
             kind,
             name: KIND[kind],
             least: across.positions.map(({ advance, least }) => ({ x: camNow + advance, y: inUnit(least) })),
@@ -194,7 +195,7 @@ export function Across() {
           <table className="measuring-table" aria-label="At this position">
             <thead>
               <tr>
-                {['', 'least', '', 'limit kept', 'cut here', 'radial'].map((head, index) => (
+                {['valve', 'least', 'verdict', 'limit kept', 'cut here', 'radial'].map((head, index) => (
                   <th key={index}>{head}</th>
                 ))}
               </tr>
@@ -223,8 +224,8 @@ export function Across() {
       </div>
       <div className="across-side">
         <figure className="mock-up-section">
-          <Section clearances={clearances} deg={deg} unit={lengthUnit} />
-          <figcaption>{sayTop(deg)}, the build as it stands</figcaption>
+          <Section clearances={drawn} deg={deg} unit={lengthUnit} />
+          <figcaption>{sayTop(deg)}, the build {mind === AS_IT_STANDS ? 'as it stands' : 'as you have it in mind'}</figcaption>
         </figure>
         {known.length > 0 && (
           <>

@@ -19,7 +19,7 @@ export function Changes({ changes, unit, none }: { changes: ValueChange[]; unit:
     <table className="measuring-table changes" aria-label="What changes">
       <thead>
         <tr>
-          {['', 'was', 'will be', 'by'].map((head) => (
+          {['value', 'was', 'will be', 'by'].map((head) => (
             <th key={head}>{head}</th>
           ))}
         </tr>

@@ -1,5 +1,5 @@
 import TextField from '@mui/material/TextField';
-import { useEffect, useMemo, useState } from 'react';
+import { memo, useEffect, useMemo, useState } from 'react';
 import { spokenPlace } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import { uncertaintyOf } from '../../../core/plan/practice.js';
@@ -34,8 +34,19 @@ const USUAL: Doubts = {
   valveAngleDeg: 0.25,
 };
 
-/** How sure the least clearance is: the share of builds that would lie below the limit, and what is worth measuring again. */
-export function Doubt({ known, unit, onSpread }: { known: Known[]; unit: Unit; onSpread: (deviations: Record<string, number>) => void }) {
+/**
+ * How sure the least clearance is: the share of builds that would lie below the limit, and what is worth measuring again.
+ * It is of the build as it stands: what one has in mind does not draw it anew.
+ */
+export const Doubt = memo(function Doubt({
+  known,
+  unit,
+  onSpread,
+}: {
+  known: Known[];
+  unit: Unit;
+  onSpread: (deviations: Record<string, number>) => void;
+}) {
   const { judging } = useDesk();
   const { practice } = judging!.spec;
   // What is trusted to so much is two standard deviations.
@@ -43,7 +54,10 @@ export function Doubt({ known, unit, onSpread }: { known: Known[]; unit: Unit; o
   const [text, setText] = useState<Partial<Record<Input, string>>>({});
   const shown = ({ input, isLength }: (typeof INPUTS)[number]) => {
     const usual = input === 'clearance' ? clay : USUAL[input];
-    return text[input] ?? (usual === undefined ? '' : String(Number((isLength ? fromCanonical(usual, unit) : usual).toFixed(5))));
+    return (
+      text[input] ??
+      (usual === undefined ? '' : String(Number((isLength ? fromCanonical(usual, unit) : usual).toFixed(5))))
+    );
   };
   const read = INPUTS.map((one) => {
     const typed = shown(one);
@@ -60,7 +74,9 @@ export function Doubt({ known, unit, onSpread }: { known: Known[]; unit: Unit; o
   }, [asked, known, judging]);
   const told = useClearances('doubt', question);
   useEffect(() => {
-    const found = Object.entries(told ?? {}).flatMap(([place, one]) => (one.ok ? [[place, one.answer.standardDeviation] as const] : []));
+    const found = Object.entries(told ?? {}).flatMap(([place, one]) =>
+      one.ok ? [[place, one.answer.standardDeviation] as const] : [],
+    );
     onSpread(Object.fromEntries(found));
   }, [told, onSpread]);
   const say = (mm: number) => `${formatFigure(mm, unit)} ${UNIT_LABEL[unit]}`;
@@ -80,11 +96,14 @@ export function Doubt({ known, unit, onSpread }: { known: Known[]; unit: Unit; o
         const share = 100 * shareBelowLimit;
         return (
           <p key={place}>
-            <strong>{spokenPlace(place)}</strong>: give or take <span className="figure">{say(2 * standardDeviation)}</span>;{' '}
-            <span className="figure">{share === 0 || share >= 1 ? share.toFixed(0) : share.toFixed(1)} %</span> of such builds lie below the limit.{' '}
+            <strong>{spokenPlace(place)}</strong>: give or take{' '}
+            <span className="figure">{say(2 * standardDeviation)}</span>;{' '}
+            <span className="figure">{share === 0 || share >= 1 ? share.toFixed(0) : share.toFixed(1)} %</span> of such
+            builds lie below the limit.{' '}
             {remedy && first.share > 0 && (
               <>
-                Best worth the time: {remedy}, it makes <span className="figure">{(100 * first.share).toFixed(0)} %</span> of the doubt.
+                Best worth the time: {remedy}, it makes{' '}
+                <span className="figure">{(100 * first.share).toFixed(0)} %</span> of the doubt.
               </>
             )}
           </p>
@@ -106,4 +125,4 @@ export function Doubt({ known, unit, onSpread }: { known: Known[]; unit: Unit; o
       </div>
     </section>
   );
-} // prettier-ignore
+});

@@ -59,9 +59,9 @@ export function Lists() {
           </thead>
           <tbody>
             {pistons.flatMap(({ cylinder, valves }) =>
-              valves.map(({ place, depth, depthWanted, deeper, radial, radialWanted, wider }, index) => (
+              valves.map(({ place, depth, depthWanted, deeper, radial, radialWanted, wider }) => (
                 <tr key={place} className={deeper || wider ? 'turned' : undefined}>
-                  <th>{index === 0 ? cylinder : ''}</th>
+                  <th>{cylinder}</th>
                   <td>{spokenPlace(place)}</td>
                   <td className="figure">{read(depth) ?? 'not read'}</td>
                   <td className="figure">{say(depthWanted)}</td>

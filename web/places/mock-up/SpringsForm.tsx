@@ -146,7 +146,7 @@ function Nest({ kind, control }: { kind: ValveKind; control: Control<Form> }) {
           {fields.length === 0 ? `Add the ${name} spring` : `Add a spring inside it, ${name}`}
         </Button>
         {fields.length > 0 && field(`${kind}.wantedHeight`, 'Wanted height', 'shimmed to it')}
-        {fields.length > 0 && field(`${kind}.wantedLoad`, 'or wanted load closed')}
+        {fields.length > 0 && field(`${kind}.wantedLoad`, 'Wanted load')}
       </div>
     </fieldset>
   );

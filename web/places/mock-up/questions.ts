@@ -27,6 +27,23 @@ const radialOf = ({ radial, headMm, pocketMm }: Clearance): number | null =>
       ? radial.value
       : (pocketMm - headMm) / 2;
 
+/** A valve as it would stand over its piston in the build that one has in mind: what is drawn. */
+export function standsInMind(one: Clearance, mind: InMind): Clearance {
+  const { kind, valve, dropAtTdc } = one;
+  if (!valve || dropAtTdc === null) return one;
+  const along = Math.cos((valve.valveAngleDeg * Math.PI) / 180);
+  return {
+    ...one,
+    dropAtTdc: dropAtTdc + (mind.gasketBy - mind.milledBy) * along,
+    valve: {
+      ...valve,
+      lobe: valve.lobe.map(([deg, lift]) => [deg - mind.advance, lift]),
+      lash: Math.max(0, valve.lash + mind.lashBy),
+      rockerRatio: valve.rockerRatio + mind.ratioBy[kind],
+    },
+  };
+}
+
 /** What is asked of each valve for a build that one has in mind. */
 export function acrossQuestion(known: Known[], mind: InMind): ClearanceQuestions['across'] {
   return Object.fromEntries(

@@ -6,7 +6,7 @@ import { parseEntered } from '../../../core/units/parse-entered.js';
 import { checkMockUp, SAME_PARTS, type MockUp, type SamePart } from '../../../core/valvetrain/mock-up.js';
 
 /** Figures of the set-up, by the paths that they have in it. */
-export const FIGURES = [
+const FIGURES = [
   'gasketAtCheck',
   'gasketFinal',
   'collapsedBy',

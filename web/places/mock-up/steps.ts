@@ -6,7 +6,7 @@ import type { Practice } from '../../../core/plan/practice.js';
 import type { Slot } from '../../../core/sheet/slot.js';
 
 /** What one piece of clay tells of a valve, in the order in which it is cut and read. */
-export const OF_CLAY = ['pv-depth', 'pv-depth-middle', 'pv-radial'];
+const OF_CLAY = ['pv-depth', 'pv-depth-middle', 'pv-radial'];
 
 /** Everything that is typed at the mock-up; what is brought to the final build follows. */
 export const TYPED = MEASURES.filter(({ stage, key }) => stage === 'mock-up' && !key.endsWith('-final'));
