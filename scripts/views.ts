@@ -22,14 +22,15 @@ const SHOWN_BETTER: Record<string, Pick<View, 'tag' | 'act'>> = {
   record: { tag: 'BS6-114' },
 };
 
-/** A part of Timing, which has several below its one address. */
-const partOfTiming = (name: string, button: string, tag = ENGINE): View => ({
-  name: `timing-${name}`,
-  place: 'timing',
-  tag,
+/** A part of a place that has several below its one address. */
+const partOf = (place: string, name: string, button: string): View => ({
+  name: `${place}-${name}`,
+  place,
+  tag: ENGINE,
   act: async (page) => {
     await page.getByRole('button', { name: button }).click();
-    await page.waitForTimeout(600);
+    // What another thread computes and draws.
+    await page.waitForTimeout(1500);
   },
 });
 
@@ -38,8 +39,9 @@ export const VIEWS: View[] = [
   { name: 'floor', place: '/' },
   { name: 'new-engine', place: '/engines/new' },
   ...ENGINE_PLACES.map(({ path }) => ({ name: path, place: path, tag: ENGINE, ...SHOWN_BETTER[path] })),
-  partOfTiming('curves', 'Lift curves'),
-  partOfTiming('decision', 'Sprocket'),
+  partOf('timing', 'curves', 'Lift curves'),
+  partOf('timing', 'decision', 'Sprocket'),
+  partOf('mock-up', 'across', 'Across cam positions'),
   { name: 'setting-dark', place: 'setting', tag: ENGINE, shade: 'dark', act: SHOWN_BETTER.setting.act },
   { name: 'limits', place: '/limits/hydroplane-hydraulic' },
   { name: 'acts', place: '/acts', act: (page) => page.getByRole('button', { name: 'Walk the chain' }).click() },

@@ -102,7 +102,7 @@ export const PETREL: DemoEngine = {
     take('pv-depth', 'in', '1I=0.116'),
     take('pv-depth-middle', 'in', '1I=0.123 1E=0.140 8I=0.124 8E=0.141'),
     take('pv-radial', 'in', '1I=0.068 1E=0.071 8I=0.070 8E=0.069'),
-    ...byDial('1I', 'in', '0=0.176 5=0.131 8=0.121 10=0.119 12=0.121 15=0.131'),
+    ...byDial('1I', 'in', '0=0.136 5=0.120 8=0.117 10=0.118 12=0.121 15=0.130'),
     springs({
       unit: 'in',
       loadUnit: 'lbf',
