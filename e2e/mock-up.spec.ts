@@ -152,6 +152,24 @@ test('a dial is read at one angle after another, and the section turns with the 
   const before = await section.getAttribute('aria-label');
   await page.keyboard.press(']');
   await expect(section).not.toHaveAttribute('aria-label', before!);
+  // A slip of the finger counts as the worst until it is said to be wrong, and both stay.
+  await page.getByRole('button', { name: /Piston to valve, radial/ }).click();
+  const [valve] = [(await active(page).getByRole('heading').first().textContent())!];
+  const again = async (entered: string) => {
+    await key(page, entered);
+    await page.keyboard.press('ArrowLeft');
+    await expect(active(page).getByRole('heading', { name: valve })).toBeVisible();
+  };
+  await again('0.0062');
+  await again('0.062');
+  await expect(active(page)).toContainText(
+    '2 tries, 0.0558 in apart: take it again until they agree. The worst counts.',
+  );
+  await active(page).getByRole('button', { name: 'Was wrong' }).first().click();
+  await again('0.064');
+  await expect(active(page)).toContainText('2 tries, 0.0020 in apart: they agree.');
+  await expect(active(page).locator('.now-tries .struck')).toHaveText(/0\.0062/);
+  await page.getByRole('button', { name: /Piston to valve, thinnest/ }).click();
   await page.reload();
   await expect(section).not.toHaveAttribute('aria-label', before!);
 });

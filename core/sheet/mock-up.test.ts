@@ -180,6 +180,7 @@ describe('springs', () => {
 
   test('by a worked example: open load and what is left to coil bind', () => {
     expect(pounds(of('spring-open-load', '1I').value)).toBe(390);
+    expect(inches(of('spring-open-height', '1I').value)).toBe(1.3);
     expect(inches(of('coil-bind-margin', '1I').value)).toBe(0.15);
   });
 

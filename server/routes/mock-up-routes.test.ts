@@ -1,8 +1,11 @@
+import { execFileSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { EngineFileAnswer } from '../../contracts/engine-file.js';
 import type { MockUp } from '../../core/valvetrain/mock-up.js';
 import { buildRecordSchema } from '../../contracts/record.js';
-import { openEngine, openTestShop, typed, type TestShop } from '../test-shop.js';
+import { openEngine, openTestShop, TEST_PIN, typed, type TestShop } from '../test-shop.js';
 
 let shop: TestShop;
 beforeAll(async () => {
@@ -91,6 +94,15 @@ describe('a check and its set-up', () => {
   }); // prettier-ignore
 });
 
+/** What stands on the paper of a record. */
+async function paperOf(record: string): Promise<string> {
+  const { body } = await as('lead')<{ token: string }>('POST', '/api/session', { handle: 'lead', pin: TEST_PIN });
+  const pdf = await fetch(`${shop.url}/api/records/${record}/record.pdf`, { headers: { authorization: `Bearer ${body.token}` } }); // prettier-ignore
+  const path = join(shop.folder, 'record.pdf');
+  writeFileSync(path, Buffer.from(await pdf.arrayBuffer()));
+  return execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
+}
+
 describe('clay out, tools counted', () => {
   const signOff = (id: string, who: 'builder' | 'lead' | 'apprentice', body: object = {}) =>
     as(who)<{ id: string; what: string; by: string }>('POST', `/api/engines/${id}/sign-offs/clay-out`, body);
@@ -117,7 +129,7 @@ describe('clay out, tools counted', () => {
   test('the record tells it; without it, that clay may be inside', async () => {
     const id = await openEngine(shop);
     await file(id, 'mock-up', { ...SET_UP, gasketFinal: 0.051 });
-    await read(id, typed('pv-depth', '1I', '0.112', 'in'));
+    await read(id, typed('pv-depth', '1I', '0.112', 'in'), typed('pv-depth', '1E', '0.250 n', 'in'));
     const sign = async () => {
       const signed = await as('lead')<{ id: string }>('POST', `/api/engines/${id}/records`, { missing: 'accepted', reason: 'mock-up only' }); // prettier-ignore
       expect(signed.status).toBe(201);
@@ -127,10 +139,16 @@ describe('clay out, tools counted', () => {
     const inside = await sign();
     expect(inside).toMatchObject({ clayInside: true });
     expect(inside.signOffs).toBeUndefined();
+    expect(await paperOf(inside.id)).toContain('Clay or marking dye may still be inside');
     await signOff(id, 'lead');
     const out = await sign();
     expect(out.clayInside).toBeUndefined();
     expect(out.signOffs).toEqual([expect.objectContaining({ what: 'clay-out', by: 'lead' })]);
+    const paper = await paperOf(out.id);
+    expect(paper).toContain('All clay and dye out, the tools counted: lead');
+    expect(paper).toContain('Check 1: a gasket of 0.051 in, solid lifters, checking springs');
+    // What bore no mark is at least so much, on paper too.
+    expect(paper).toContain('≥ 0.2500 in');
     expect(out.papers.map(({ kind }) => kind)).toContain('mock-up');
   });
 });

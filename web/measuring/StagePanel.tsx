@@ -128,7 +128,7 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
         {judged && <Hints hints={judged.hints} unit={unit} />}
         {children}
         <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
-        <ReadHereBefore slot={slot} />
+        <ReadHereBefore slot={slot} entry={entry} />
         <LimitNote limit={limit} of={measure.key} />
         <Pictures stage={stage} place={slot.place} />
       </div>

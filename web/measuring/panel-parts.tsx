@@ -6,7 +6,12 @@ import type { Hint } from '../../core/judge/hints.js';
 import { spokenPlace } from '../../core/engine/places.js';
 import { CAUTIONS, STANDING_CAUTION } from '../../core/plan/cautions.js';
 import type { Stage } from '../../core/plan/measure.js';
+import { standing } from '../../core/derive/rule.js';
 import { measureOf } from '../../core/plan/measures.js';
+import { uncertaintyOf } from '../../core/plan/practice.js';
+import { isClear } from '../../core/plan/read-entry.js';
+import type { Reading } from '../../core/sheet/reading.js';
+import type { EntryState } from './use-entry.js';
 import type { AppliedLimit } from '../../core/sheet/limits.js';
 import { slotKey, type Slot } from '../../core/sheet/slot.js';
 import type { SheetRow } from '../../core/sheet/row.js';
@@ -95,10 +100,13 @@ export function StandingCaution({ stage }: { stage: Stage }) {
   return acknowledged && first ? <p className="now-caution">{first}</p> : null;
 }
 
-/** Every try at a place, the replaced ones struck small. */
-export function ReadHereBefore({ slot }: { slot: Slot }) {
+/** Every try at a place, the replaced ones struck small. Where the worst counts, a wrong one is replaced by hand. */
+export function ReadHereBefore({ slot, entry }: { slot: Slot; entry: Pick<EntryState, 'replaces' | 'replace'> }) {
   const { readings, saved } = useDesk();
+  const looksOn = useLooksOn();
   const tries = readings.filter((reading) => slotKey(reading) === slotKey(slot));
+  const isWorst = measureOf(slot.measure).counts === 'worst';
+  const stands = new Set((isWorst ? standing(tries) : tries.slice(-1)).map(({ id }) => id));
   return (
     <>
       <h3>Read here before</h3>
@@ -106,19 +114,48 @@ export function ReadHereBefore({ slot }: { slot: Slot }) {
         <p className="now-quiet">nothing yet</p>
       ) : (
         <ol className="now-tries" aria-label="Read here before">
-          {tries.map((reading, index) => (
-            <li key={reading.id} className={index === tries.length - 1 ? 'figure' : 'figure struck'}>
+          {tries.map((reading) => (
+            <li key={reading.id} className={stands.has(reading.id) ? 'figure' : 'figure struck'}>
               {reading.entered} {UNIT_LABEL[reading.unit]}
               <span className="now-quiet">
                 {' '}
                 {reading.by} {format(new Date(reading.takenAt), 'HH:mm')}
                 {saved[reading.id] === 'kept-here' && ', kept here'}
               </span>
+              {isWorst && stands.has(reading.id) && !looksOn && (
+                <Button
+                  size="small"
+                  aria-pressed={entry.replaces === reading.id}
+                  onClick={(event) => {
+                    // The keys go back to the bench.
+                    event.currentTarget.blur();
+                    entry.replace(entry.replaces === reading.id ? null : reading.id);
+                  }}
+                >
+                  {entry.replaces === reading.id ? 'The next number replaces it' : 'Was wrong'}
+                </Button>
+              )}
             </li>
           ))}
         </ol>
       )}
+      {isWorst && <Spread tries={tries.filter(({ id }) => stands.has(id))} measure={slot.measure} />}
     </>
+  );
+}
+
+/** How far the tries that stand lie apart, and whether they agree: until they do, the worst of them counts. */
+function Spread({ tries, measure }: { tries: Reading[]; measure: string }) {
+  const { practice } = useDesk((desk) => desk.file!.spec);
+  const read = tries.filter(({ entered }) => !isClear(measureOf(measure), entered)).map(({ value }) => value);
+  if (read.length < 2) return null;
+  const spread = Math.max(...read) - Math.min(...read);
+  const agrees = spread <= uncertaintyOf(practice, measureOf(measure));
+  return (
+    <p>
+      {read.length} tries, <span className="figure">{formatValue(spread, tries[0].unit)}</span> apart:{' '}
+      {agrees ? 'they agree.' : 'take it again until they agree. The worst counts.'}
+    </p>
   );
 }
 

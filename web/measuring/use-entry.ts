@@ -36,6 +36,8 @@ export function useEntry({ slot, measure, unit }: Target) {
   const typed = useHalfTyped((all) => typedInto(all, whose, into));
   const [problem, setProblem] = useState<string | null>(null);
   const [lastTaken, setLastTaken] = useState<string | null>(null);
+  const [chosen, setChosen] = useState<{ into: string; id: string } | null>(null);
+  const replaces = chosen?.into === into ? chosen.id : null;
 
   const entry = useMemo(() => (typed === '' ? null : readEntry(measure, typed, unit)), [typed, measure, unit]);
   const judged = useMemo(() => {
@@ -55,6 +57,9 @@ export function useEntry({ slot, measure, unit }: Target) {
     typed,
     problem,
     preview,
+    /** The try that the next number replaces, where the worst of several counts and one of them was wrong. */
+    replaces,
+    replace: (id: string | null) => setChosen(id === null ? null : { into, id }),
     lastTaken,
     /** A blank only parts what is already there: `1 3/8`. */
     type: (key: string) => edit((text) => (text.length < LONGEST && (key !== ' ' || text) ? text + key : text)),
@@ -85,7 +90,8 @@ export function useEntry({ slot, measure, unit }: Target) {
         setProblem(wordImpossibility(judged.fault));
         return false;
       }
-      setLastTaken(desk.take({ ...slot, entered: typed, unit }));
+      setLastTaken(desk.take({ ...slot, entered: typed, unit, ...(replaces ? { supersedes: replaces } : {}) }));
+      setChosen(null);
       typeInto(whose, into, () => '');
       return true;
     },

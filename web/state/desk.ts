@@ -39,7 +39,7 @@ export interface DeskSource {
 }
 
 /** What is typed into a slot. */
-type Typed = Pick<NewReading, 'measure' | 'place' | 'at' | 'occasion' | 'entered' | 'unit'>;
+type Typed = Pick<NewReading, 'measure' | 'place' | 'at' | 'occasion' | 'entered' | 'unit' | 'supersedes'>;
 
 /** What follows from the file of an engine: computed once, whenever it changes. */
 interface View {
@@ -232,7 +232,7 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
         const { engineId, readings, saved } = get();
         const known = [...readings, ...unsettled];
         const here = slotKey(typed);
-        // Where the worst of several tries counts, none replaces another.
+        // Where the worst of several tries counts, none replaces another unless it is said to.
         const earlier =
           measureOf(typed.measure).counts === 'worst'
             ? undefined

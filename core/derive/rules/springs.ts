@@ -33,7 +33,7 @@ export const springs: Rule = {
   wokenBy: ['spring-installed-height'],
   reads: [],
   stirredBy: ['valve-lift', 'lobe-lift'],
-  gives: ['spring-seat-load', 'spring-open-load', 'coil-bind-margin'],
+  gives: ['spring-seat-load', 'spring-open-height', 'spring-open-load', 'coil-bind-margin'],
   first: () => 'spring-installed-height',
   derive({ place }, seen) {
     const installed = seen.latest('spring-installed-height', place);
@@ -51,9 +51,20 @@ export const springs: Rule = {
     };
     const lift = liftOf(seen, installed);
     if (!lift) return [seat];
-    const open = nestAt(nest, installed.value - lift.value);
+    const openHeight = installed.value - lift.value;
+    const open = nestAt(nest, openHeight);
+    const heightTrust = together(trust('spring-installed-height'), trust('valve-lift'));
+    const heightTerms = [readTerm('+', installed, 'mm'), ...lift.terms];
+    const solid: Term = {
+      name: 'solid-height',
+      sign: '−',
+      value: openHeight - open.toSolid,
+      unit: 'mm',
+      source: 'paper',
+    };
     return [
       seat,
+      { measure: 'spring-open-height', of: installed, value: openHeight, uncertainty: heightTrust, terms: heightTerms },
       {
         measure: 'spring-open-load',
         of: installed,
@@ -65,13 +76,9 @@ export const springs: Rule = {
         measure: 'coil-bind-margin',
         of: installed,
         value: open.toSolid,
-        uncertainty: together(trust('spring-installed-height'), trust('valve-lift')),
-        terms: [
-          readTerm('+', installed, 'mm'),
-          ...lift.terms,
-          { name: 'solid-height', sign: '−', value: installed.value - lift.value - open.toSolid, unit: 'mm', source: 'paper' },
-        ],
+        uncertainty: heightTrust,
+        terms: [...heightTerms, solid],
       },
-    ]; // prettier-ignore
+    ];
   },
 };

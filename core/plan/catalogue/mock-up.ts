@@ -73,6 +73,17 @@ export const MOCK_UP: Measure[] = [
     [0.001, 0.002],
     'Height gauge between seat and retainer.',
   ),
+  length(
+    'spring-open-height',
+    'Spring open height',
+    'mock-up',
+    'valve',
+    [0.001, 0.004],
+    'Installed height less the lift of the valve.',
+    {
+      needs: ['spring-installed-height'],
+    },
+  ),
   byClay(
     'coil-bind-margin',
     'Coil bind margin',

@@ -195,7 +195,7 @@ export function Across() {
           <table className="measuring-table" aria-label="At this position">
             <thead>
               <tr>
-                {['valve', 'least', 'verdict', 'limit kept', 'cut here', 'radial'].map((head, index) => (
+                {['valve', 'least', 'at', 'verdict', 'limit kept', 'cut here', 'radial'].map((head, index) => (
                   <th key={index}>{head}</th>
                 ))}
               </tr>
@@ -205,6 +205,7 @@ export function Across() {
                 <tr key={place}>
                   <th>{spokenPlace(place)}</th>
                   <td className="figure">{say(across.here.least)}</td>
+                  <td className="figure">{`${Math.abs(across.here.atDeg)}° ${across.here.atDeg < 0 ? 'before' : 'after'}`}</td>
                   <td>{limit && <VerdictMark mark={judge(across.here.least, limit, limit.uncertainty)} />}</td>
                   <td className="figure">{across.safe ? `${signed(camNow + across.safe.min)}° to ${signed(camNow + across.safe.max)}°` : 'nowhere'}</td>
                   <td className="figure">{across.cutNeeded > 0 ? say(across.cutNeeded) : 'nothing'}</td>

@@ -4,7 +4,8 @@ import { feeds } from '../../../core/derive/rules.js';
 import { wrapCycle } from '../../../core/engine/crank.js';
 import { parseValve, placesOf, spokenPlace } from '../../../core/engine/places.js';
 import { isOwnKey } from '../../../core/plan/own-measure.js';
-import { mockUpsOf } from '../../../core/sheet/papers.js';
+import { measureOf } from '../../../core/plan/measures.js';
+import { mockUpsOf, springPaperOf } from '../../../core/sheet/papers.js';
 import type { SheetRow } from '../../../core/sheet/row.js';
 import type { Slot } from '../../../core/sheet/slot.js';
 import { formatAtLeast, formatValue } from '../../../core/units/format.js';
@@ -20,7 +21,7 @@ import { useDesk } from '../../state/use-desk.js';
 import { AskFigures } from '../intake/AskFigures.js';
 import { ClayInside } from './ClayInside.js';
 import { overlapTop } from './over-top.js';
-import { sayTop, Section } from './Section.js';
+import { sayClosest, sayTop, Section } from './Section.js';
 import { useClearancesOf } from './use-clearances-of.js';
 import { useCrankOver } from './use-crank-over.js';
 
@@ -132,7 +133,7 @@ export function Measuring({
             <figure className="mock-up-section">
               <Section clearances={clearances} deg={deg} unit={lengthUnit} active={kind} />
               <figcaption>
-                cylinder {cylinder}, {sayTop(deg)}
+                cylinder {cylinder}, {sayTop(deg)}{sayClosest(clearances, deg)}
               </figcaption>
             </figure>
           </div>
@@ -154,6 +155,7 @@ export function Measuring({
         <p className="now-hint">No lobe is known: sweep one, or file a card with its lift and two durations.</p>
       )}
       {isOver && <WorstAndLikely steps={steps} />}
+      {OF_SPRINGS.includes(measure.key) && <SpringsHere steps={steps} />}
     </MeasuringPlace>
   );
 } // prettier-ignore
@@ -169,6 +171,32 @@ function WorstAndLikely({ steps: { sheet, active, lengthUnit } }: { steps: Steps
       <span className="figure">{formatAtLeast(likely, lengthUnit)}</span>,{' '}
       {formatValue(Math.abs(likely.value - worst.value), lengthUnit)} apart. Judged by the worst.
     </p>
+  );
+}
+
+/** Where what the springs do is told: their height, their loads, what is left of them. */
+const OF_SPRINGS = ['spring-installed-height', 'coil-bind-margin', 'spring-seat-load', 'spring-open-load'];
+
+/** What the springs of this valve do, closed and at full lift. */
+function SpringsHere({ steps: { sheet, active, lengthUnit } }: { steps: Steps }) {
+  const file = useDesk((desk) => desk.file!);
+  const loadUnit = springPaperOf(file)?.loadUnit ?? 'lbf';
+  const told = ['spring-seat-load', 'spring-open-height', 'spring-open-load', 'coil-bind-margin'].flatMap((key) => {
+    const row = sheet.rows.find((one) => one.measure === key && one.place === active.place);
+    return row
+      ? [{ title: measureOf(key).title, value: formatValue(row.value, row.unit === 'N' ? loadUnit : lengthUnit) }]
+      : [];
+  });
+  if (told.length === 0) return null;
+  return (
+    <dl className="springs-here">
+      {told.map(({ title, value }) => (
+        <div key={title}>
+          <dt>{title.replace('Spring ', '')}</dt>
+          <dd className="figure">{value}</dd>
+        </div>
+      ))}
+    </dl>
   );
 }
 

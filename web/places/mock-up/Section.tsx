@@ -65,3 +65,9 @@ export function sayTop(deg: number): string {
   const figure = Number(Math.abs(deg).toFixed(1));
   return figure === 0 ? 'overlap top centre' : `${figure}° ${deg > 0 ? 'after' : 'before'} overlap top`;
 }
+
+/** Which valve comes closest to the piston at this very angle; empty where none does. */
+export function sayClosest(clearances: Clearance[], deg: number): string {
+  const here = clearances.filter(({ closestDeg }) => closestDeg === deg).map(({ kind }) => (kind === 'I' ? 'intake' : 'exhaust')); // prettier-ignore
+  return here.length === 0 ? '' : `: ${here.join(' and ')} closest`;
+}

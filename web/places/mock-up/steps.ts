@@ -9,7 +9,9 @@ import type { Slot } from '../../../core/sheet/slot.js';
 const OF_CLAY = ['pv-depth', 'pv-depth-middle', 'pv-radial'];
 
 /** Everything that is typed at the mock-up; what is brought to the final build follows. */
-export const TYPED = MEASURES.filter(({ stage, key }) => stage === 'mock-up' && !key.endsWith('-final'));
+export const TYPED = MEASURES.filter(
+  ({ stage, key }) => stage === 'mock-up' && !key.endsWith('-final') && key !== 'spring-open-height',
+);
 
 /**
  * The way through the mock-up's numbers: the clay valve by valve, the dial valve by valve at one angle after another,
