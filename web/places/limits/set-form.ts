@@ -6,7 +6,7 @@ import type { ValveKind } from '../../../core/engine/engine.js';
 import { ownKey, type OwnMeasure } from '../../../core/plan/own-measure.js';
 import type { Practice, Recheck } from '../../../core/plan/practice.js';
 import type { Basis, SpecLimit, SpecSet } from '../../../core/plan/spec-sets.js';
-import { parseEntered } from '../../../core/units/parse-entered.js';
+import { typedNumber } from '../../app/typed-number.js';
 import type { Unit } from '../../../core/units/units.js';
 
 /** One limit as it is typed: text in every field, so that nothing typed is lost, however wrong. */
@@ -87,7 +87,7 @@ const bandsOf = (text: string) =>
       const [overRpm, factor, ...more] = part.split(/[x×*]/i);
       return factor === undefined || more.length > 0
         ? part
-        : { overRpm: numberOf(overRpm.replace(/rpm/i, '')), factor: numberOf(factor) };
+        : { overRpm: typedNumber(overRpm.replace(/rpm/i, '')), factor: typedNumber(factor) };
     });
 
 function practiceForm({
@@ -137,24 +137,18 @@ export const formOf = ({ title, lifter, limits, practice, measures = [] }: SpecS
   reason: '',
 });
 
-/** A number; undefined where nothing is typed; else the text itself, so that the schema refuses it by its field. */
-function numberOf(text: string): unknown {
-  const parsed = parseEntered(text.replace('−', '-'));
-  if (parsed.ok) return parsed.value;
-  return parsed.reason === 'empty' ? undefined : text;
-}
 const listOf = (text: string) =>
   text
     .split(/[\s;]+/)
     .filter(Boolean)
-    .map(numberOf);
+    .map(typedNumber);
 
 /** What is sent for a form. */
 function requestOf({ practice, limits, measures, ...form }: SetForm, id: string, after: number): unknown {
   const { setting, deadCentre, timing, mockUp, growth, uncertainty, rechecks } = practice;
   const shims = mockUp.springShims;
   const saysMockUp = [mockUp.dialAnglesDeg, shims.in, shims.mm].some((text) => text.trim() !== '');
-  const checkLift = { in: numberOf(timing.checkLift.in), mm: numberOf(timing.checkLift.mm) };
+  const checkLift = { in: typedNumber(timing.checkLift.in), mm: typedNumber(timing.checkLift.mm) };
   return {
     id,
     after,
@@ -162,31 +156,31 @@ function requestOf({ practice, limits, measures, ...form }: SetForm, id: string,
     limits: limits.map(({ valve, min, max, preferred, ...limit }) => ({
       ...limit,
       ...(valve === '' ? {} : { valve }),
-      min: numberOf(min),
-      max: numberOf(max),
-      preferred: numberOf(preferred),
+      min: typedNumber(min),
+      max: typedNumber(max),
+      preferred: typedNumber(preferred),
     })),
     ...(measures.length === 0
       ? {}
       : {
           measures: measures.map(({ resolution, caution, ...row }) => ({
             ...row,
-            resolution: numberOf(resolution),
+            resolution: typedNumber(resolution),
             ...(caution.trim() === '' ? {} : { caution }),
           })),
         }),
     practice: {
-      setting: { ...setting, marginDeg: numberOf(setting.marginDeg) },
-      deadCentre: { trueWithinDeg: numberOf(deadCentre.trueWithinDeg), roughDeg: numberOf(deadCentre.roughDeg) },
+      setting: { ...setting, marginDeg: typedNumber(setting.marginDeg) },
+      deadCentre: { trueWithinDeg: typedNumber(deadCentre.trueWithinDeg), roughDeg: typedNumber(deadCentre.roughDeg) },
       timing: {
         drops: { in: listOf(timing.drops.in), mm: listOf(timing.drops.mm) },
         ...(checkLift.in === undefined && checkLift.mm === undefined ? {} : { checkLift }),
-        dropSpreadDeg: numberOf(timing.dropSpreadDeg),
-        dialInLineDeg: numberOf(timing.dialInLineDeg),
-        targets: timing.targets.map(({ school, shiftDeg }) => ({ school, shiftDeg: numberOf(shiftDeg) })),
+        dropSpreadDeg: typedNumber(timing.dropSpreadDeg),
+        dialInLineDeg: typedNumber(timing.dialInLineDeg),
+        targets: timing.targets.map(({ school, shiftDeg }) => ({ school, shiftDeg: typedNumber(shiftDeg) })),
         offsetsDeg: listOf(timing.offsetsDeg),
-        settleDeg: numberOf(timing.settleDeg),
-        toleranceDeg: numberOf(timing.toleranceDeg),
+        settleDeg: typedNumber(timing.settleDeg),
+        toleranceDeg: typedNumber(timing.toleranceDeg),
       },
       ...(saysMockUp
         ? {
@@ -196,12 +190,12 @@ function requestOf({ practice, limits, measures, ...form }: SetForm, id: string,
             },
           }
         : {}),
-      growth: growth.map((row) => ({ ...row, growth: numberOf(row.growth) })),
-      uncertainty: uncertainty.map((row) => ({ ...row, value: numberOf(row.value) })),
+      growth: growth.map((row) => ({ ...row, growth: typedNumber(row.growth) })),
+      uncertainty: uncertainty.map((row) => ({ ...row, value: typedNumber(row.value) })),
       ...(rechecks.length === 0
         ? {}
         : {
-            rechecks: rechecks.map((row) => ({ ...row, every: numberOf(row.every), bands: bandsOf(row.bands) })),
+            rechecks: rechecks.map((row) => ({ ...row, every: typedNumber(row.every), bands: bandsOf(row.bands) })),
           }),
     },
   };
@@ -218,7 +212,7 @@ export const fieldOf = (path: string): string =>
 /** The limit that a row describes, as far as it is one: what is drawn while it is typed. */
 export function limitOf({ measure, valve, min, max, preferred, unit, basis, required, source }: LimitForm): SpecLimit {
   const figure = (text: string) => {
-    const value = numberOf(text);
+    const value = typedNumber(text);
     return typeof value === 'number' ? value : undefined;
   };
   return {

@@ -7,7 +7,7 @@ import { worstMark } from '../../../core/sheet/marks.js';
 import { mockUpsOf, springsOf } from '../../../core/sheet/papers.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
 import { ownSlots } from '../../measuring/OwnDrawing.js';
-import { useMeasuringKeys } from '../../measuring/use-keys.js';
+import { FormPlace } from '../../measuring/FormPlace.js';
 import { useSteps } from '../../measuring/use-steps.js';
 import { useDesk } from '../../state/use-desk.js';
 import { Across } from './Across.js';
@@ -16,7 +16,6 @@ import { Measuring } from './Measuring.js';
 import { SetUp } from './SetUp.js';
 import { SpringsForm } from './SpringsForm.js';
 import { mockUpSteps, TYPED } from './steps.js';
-import '../../measuring/measuring.css';
 import '../timing/timing.css';
 import './mock-up.css';
 
@@ -81,28 +80,10 @@ export function MockUp() {
     />
   );
   if (!form) return <Measuring steps={steps} slots={slots} list={list} onSetUp={() => setForm('set-up')} />;
-  return <FormPart form={form} list={list} leave={() => setForm(null)} cycleUnit={steps.cycleUnit} />;
-}
-
-const nothing = () => {};
-
-/** A part with a screen of its own: nothing typed beside its fields is a reading. */
-function FormPart({ form, list, leave, cycleUnit }: { form: Form; list: ReactNode; leave: () => void; cycleUnit: () => void }) {
-  useMeasuringKeys({
-    type: nothing,
-    erase: nothing,
-    take: nothing,
-    turn: nothing,
-    walk: nothing,
-    help: nothing,
-    escape: leave,
-    cycleUnit,
-  });
   const { Screen } = FORMS[form];
   return (
-    <div className="measuring">
-      {list}
+    <FormPlace list={list} leave={() => setForm(null)} cycleUnit={steps.cycleUnit}>
       <Screen />
-    </div>
+    </FormPlace>
   );
-} // prettier-ignore
+}

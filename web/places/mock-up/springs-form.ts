@@ -2,7 +2,7 @@ import { springsSchema } from '../../../contracts/papers/springs.js';
 import type { Issue } from '../../../contracts/errors.js';
 import { asIssues } from '../../../contracts/wording/impossible.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
-import { parseEntered } from '../../../core/units/parse-entered.js';
+import { typedNumber } from '../../app/typed-number.js';
 import { checkNest, type NestSaid, type Springs } from '../../../core/valvetrain/spring-nest.js';
 
 /** One spring as it is typed; heights and loads of its tester as a text, `1.900 150; 1.300 390`. */
@@ -53,24 +53,17 @@ export const springsFormOf = ({ unit, loadUnit, I, E }: Springs): SpringsForm =>
   E: nestForm(E),
 });
 
-/** A number; undefined where nothing is typed; else the text itself, so that the schema refuses it by its field. */
-function numberOf(text: string): unknown {
-  const parsed = parseEntered(text.replace('−', '-'));
-  if (parsed.ok) return parsed.value;
-  return parsed.reason === 'empty' ? undefined : text;
-}
-
 const nestOf = ({ nest, wantedHeight, wantedLoad }: NestForm) => ({
   nest: nest.map(({ solidHeight, step, table }) => ({
-    solidHeight: numberOf(solidHeight),
-    step: numberOf(step),
+    solidHeight: typedNumber(solidHeight),
+    step: typedNumber(step),
     table: table
       .split(';')
       .filter((pair) => pair.trim() !== '')
-      .map((pair) => pair.trim().split(/\s+/).map(numberOf)),
+      .map((pair) => pair.trim().split(/\s+/).map(typedNumber)),
   })),
-  wantedHeight: numberOf(wantedHeight),
-  wantedLoad: numberOf(wantedLoad),
+  wantedHeight: typedNumber(wantedHeight),
+  wantedLoad: typedNumber(wantedLoad),
 });
 
 /** The field that an issue belongs to: a tester's table is one field. */

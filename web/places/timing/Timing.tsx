@@ -5,7 +5,7 @@ import { worstMark } from '../../../core/sheet/marks.js';
 import { toCanonical } from '../../../core/units/units.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
 import { ownSlots } from '../../measuring/OwnDrawing.js';
-import { useMeasuringKeys } from '../../measuring/use-keys.js';
+import { FormPlace } from '../../measuring/FormPlace.js';
 import { useSteps } from '../../measuring/use-steps.js';
 import { useDesk } from '../../state/use-desk.js';
 import { CamCardForm } from './CamCardForm.js';
@@ -14,7 +14,6 @@ import { Decision } from './Decision.js';
 import { Measuring } from './Measuring.js';
 import { PARTS, partOf, timingSteps, type Part } from './steps.js';
 import { SweepForm } from './SweepForm.js';
-import '../../measuring/measuring.css';
 import './timing.css';
 
 /** The parts that have a screen of their own: a form, a table and a chart need the height, and no crank is turned at them. */
@@ -70,38 +69,10 @@ export function Timing() {
     />
   );
   if (!form) return <Measuring steps={steps} list={list} />;
-  return <FormPart part={form} list={list} leave={() => setForm(null)} cycleUnit={steps.cycleUnit} />;
-}
-
-const nothing = () => {};
-
-/** A part with a screen of its own: nothing typed beside its fields is a reading. */
-function FormPart({
-  part,
-  list,
-  leave,
-  cycleUnit,
-}: {
-  part: Part;
-  list: ReactNode;
-  leave: () => void;
-  cycleUnit: () => void;
-}) {
-  useMeasuringKeys({
-    type: nothing,
-    erase: nothing,
-    take: nothing,
-    turn: nothing,
-    walk: nothing,
-    help: nothing,
-    escape: leave,
-    cycleUnit,
-  });
-  const Form = FORMS[part]!;
+  const Form = FORMS[form]!;
   return (
-    <div className="measuring">
-      {list}
+    <FormPlace list={list} leave={() => setForm(null)} cycleUnit={steps.cycleUnit}>
       <Form />
-    </div>
+    </FormPlace>
   );
 }
