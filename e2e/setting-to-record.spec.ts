@@ -159,7 +159,7 @@ test('with the server away the value shows at once and is kept here, then follow
   await expect(saved).toHaveAttribute('data-saved', 'kept-here');
   await expect(page.getByText('1 of 16')).toBeVisible();
   await page.unroute('**/readings');
-  await expect(saved).toHaveAttribute('data-saved', 'on-server', { timeout: 15_000 });
+  await expect(saved).toHaveAttribute('data-saved', 'on-server', { timeout: 40_000 });
   await readingsOnServer(page, id, 1);
 });
 

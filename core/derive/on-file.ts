@@ -7,6 +7,8 @@ import type { Spring } from '../valvetrain/spring-nest.js';
 export interface OnFile {
   /** A figure of the engine's data; undefined while nobody has filed it. */
   figure: (id: string) => number | undefined;
+  /** The build as it is meant by now; null while nobody has said it. */
+  build: MockUp | null;
   /** The check that a reading of this moment belongs to, and the build as it is meant by now; null while none is filed. */
   mockUpAt: (takenAt: string) => { check: MockUp; build: MockUp } | null;
   /** The lobe of a valve: its own as it was swept, else one of its kind, else the one of the card. */

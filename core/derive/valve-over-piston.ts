@@ -24,7 +24,7 @@ export interface ValveOverPiston {
 }
 
 /** Where the sprocket will have the cam: as the mock-up says, else as the timing has it; at its mark before either does. */
-export const camInBuild = (build: MockUp | undefined, { latest }: Pick<Seen, 'latest'>): number =>
+export const camInBuild = (build: MockUp | null, { latest }: Pick<Seen, 'latest'>): number =>
   build?.camDeg ?? latest('cam-offset', 'engine')?.value ?? 0;
 
 /** Where the sprocket had the cam when a lobe was swept; the card describes one at its mark. */

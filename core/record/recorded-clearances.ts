@@ -27,7 +27,7 @@ const rounded = (mm: number) => Number(mm.toFixed(4));
 /** Every clearance that can be told over the crank, valve by valve. */
 export function recordedClearances(judging: Judging, sheet: Pick<Sheet, 'rows'>): RecordedClearance[] {
   const seen = judging.stand.seen();
-  const build = seen.onFile.mockUpAt('')?.build;
+  const build = seen.onFile.build;
   return placesOf(judging.engine, 'valve').flatMap((place): RecordedClearance[] => {
     const one = clearanceOf(judging, sheet, place);
     if (!one?.valve || !one.depth || one.dropAtTdc === null) return [];

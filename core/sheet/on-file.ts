@@ -40,6 +40,7 @@ export function onFileOf(file: Pick<EngineFile, 'papers'>): OnFile {
     return points && { points, swept: null };
   };
   return {
+    build: mockUps.at(-1)?.said ?? null,
     figure: once((id) => figureOf(data, id)),
     mockUpAt(takenAt) {
       if (mockUps.length === 0) return null;

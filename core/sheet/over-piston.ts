@@ -68,7 +68,7 @@ function dialInBuild({ judging, build }: Told, place: string, valve: OverPiston)
 export function clearanceOf(judging: Judging, sheet: Pick<Sheet, 'rows'>, place: string): Clearance | null {
   const seen = judging.stand.seen();
   const { onFile } = seen;
-  const build = onFile.mockUpAt('')?.build;
+  const { build } = onFile;
   if (!build) return null;
   const { kind } = parseValve(place)!;
   const rowAt = (measure: string) => sheet.rows.find((row) => row.measure === measure && row.place === place) ?? null;

@@ -4,12 +4,17 @@ import { createDesk } from './desk.js';
 import { openOutbox } from './outbox.js';
 import { handNow, useSession } from './session.js';
 
+/** A post that nobody answers, where the way to the server broke off in its middle, is sent again: the same id, once kept. */
+const LONGEST_POST_MS = 12_000;
+
 /** The desk whose engines are the shop's, on its server. */
 export function createShopDesk() {
   const desk = createDesk({
     load: (id) => ask('GET /api/engines/:id/file', { params: { id } }),
-    post: async (id, readings) =>
-      (await ask('POST /api/engines/:id/readings', { params: { id }, body: { readings } })).saved,
+    async post(id, readings) {
+      const signal = AbortSignal.timeout(LONGEST_POST_MS);
+      return (await ask('POST /api/engines/:id/readings', { params: { id }, body: { readings }, signal })).saved;
+    },
     acknowledge: (id, stage) => ask('POST /api/engines/:id/cautions', { params: { id }, body: { stage } }),
     outbox: openOutbox(),
     hand: handNow,

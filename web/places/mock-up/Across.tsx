@@ -67,7 +67,7 @@ export function Across() {
   const inks = useChartInks();
 
   const mockUps = mockUpsOf(file!);
-  const build = judging!.stand.seen().onFile.mockUpAt('')?.build;
+  const build = judging!.stand.seen().onFile.build;
   const camNow = build ? camInBuild(build, judging!.stand.seen()) : 0;
   const wanted = camNow + mind.advance;
 

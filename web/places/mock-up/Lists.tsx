@@ -27,7 +27,7 @@ export function Lists() {
   const loadUnit = springPaperOf(file!)?.loadUnit ?? 'lbf';
   const pistons = useMemo(() => cuttingList(judging!, sheet!), [judging, sheet]);
   const shims = useMemo(() => shimList(file!, sheet!), [file, sheet]);
-  const build = judging!.stand.seen().onFile.mockUpAt('')?.build;
+  const build = judging!.stand.seen().onFile.build;
   const say = (mm: number | null) => (mm === null ? '–' : formatFigure(mm, unit));
   const cut = (mm: number | null, row: SheetRow | null) =>
     mm === null ? (row?.isClear ? 'thicker clay first' : '–') : mm === 0 ? 'nothing' : formatFigure(mm, unit);
