@@ -31,6 +31,11 @@ const ASKED: Record<string, object> = {
   'piston-valve': { ...VALVE, phases: [-4, 0, 4] },
   'piston-valve-uncertainty': { ...VALVE, phases: [], standardUncertainty: { clearance: 0.005, gasketAtCheck: 0.001, rodLength: 0.002 }, draws: 20, seed: 3 },
   'spring-check': { installedHeight: 1.9, solidHeight: 1.15, valveLift: 0.6, rate: 400, seatLoad: 150, coilBindLimit: 0.06 },
+  'pushrod-length': { checkedLength: 7.612, gasketAtCheck: 0.051, gasketFinal: 0.041, plungerDepthTarget: 0.035, pushrodAngleDeg: 8, lash: 0, rockerRatio: 1.7 },
+  'pushrod-pick': { required: 7.637, plungerTarget: 0.035, window: { min: 0.02, max: 0.06 }, available: { from: 7.6, to: 7.675, step: 0.025 } },
+  'gauge-length': { length: 7.65, from: 'overall', to: 'theoretical', ballDiameter: 0.3125, holeDiameter: 0.1, gaugeDiameter: 0.14 },
+  'sweep-fit': { mount: 'stud-nut', rockerRatio: 1.7, armLength: 1.45, valveLift: 0.58, lineWidth: 0.03, trials: [{ setting: 7.55, width: 0.07521 }, { setting: 7.6, width: 0.06753 }, { setting: 7.7, width: 0.06467 }] },
+  'rocker-position': { armLength: 1.45, closedHeight: 0.29, lift: 0.58 },
 }; // prettier-ignore
 
 /** What a slipped key or a broken sender makes of a number. */

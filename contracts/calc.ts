@@ -8,6 +8,7 @@ import { lash } from '../core/valvetrain/lash.js';
 import { preload } from '../core/valvetrain/preload.js';
 import { camCalculators } from './calc-cam.js';
 import { lobeCalculators } from './calc-lobe.js';
+import { geometryCalculators } from './calc-geometry.js';
 import { mockupCalculators } from './calc-mockup.js';
 import { answerUnit, calculator, figure, number, positive, unit, type Calculator } from './calculator.js';
 import { cardEventsSchema } from './engine-shape.js';
@@ -139,4 +140,5 @@ export const CALCULATORS = [
   ...camCalculators,
   ...lobeCalculators,
   ...mockupCalculators,
+  ...geometryCalculators,
 ] as unknown as Calculator[];

@@ -65,6 +65,11 @@ interface Reasons {
   'spring-pushes-up': undefined;
   'spring-below-solid': undefined;
   'no-springs': undefined;
+  'lengths-backwards': undefined;
+  'too-many-lengths': { most: number };
+  'circle-off-ball': undefined;
+  'arm-too-short': undefined;
+  'same-setting': undefined;
 }
 export type ImpossibilityCode = keyof Reasons;
 

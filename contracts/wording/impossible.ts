@@ -68,6 +68,11 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'spring-pushes-up': 'a spring presses harder the lower it stands',
   'spring-below-solid': 'it was tested below the height at which its coils touch',
   'no-springs': 'at least one spring',
+  'lengths-backwards': 'the last length lies below the first',
+  'too-many-lengths': 'more than {most} lengths: look at the step',
+  'circle-off-ball': 'no circle on a ball is as wide as the ball',
+  'arm-too-short': 'the arm does not reach so far up and down',
+  'same-setting': 'at least two different settings',
   'spring-bound': 'the spring would be bound at its installed height',
 };
 

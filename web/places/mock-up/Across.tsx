@@ -221,7 +221,7 @@ export function Across() {
             <Changes changes={changed} unit={lengthUnit} none="No value changed." />
           </section>
         )}
-        {known.length > 0 && <Doubt known={known} unit={lengthUnit} onSpread={setDoubt} />}
+        {known.length > 0 && <Doubt key={lengthUnit} known={known} unit={lengthUnit} onSpread={setDoubt} />}
       </div>
       <div className="across-side">
         <figure className="mock-up-section">
