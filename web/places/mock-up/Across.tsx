@@ -12,11 +12,9 @@ import type { Clearance } from '../../../core/sheet/over-piston.js';
 import type { Sheet } from '../../../core/sheet/sheet.js';
 import { mockUpsOf } from '../../../core/sheet/papers.js';
 import { valueChanges, type ValueChange } from '../../../core/sheet/value-changes.js';
-import { formatAtLeast, formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
-import { fromCanonical } from '../../../core/units/units.js';
+import { formatAtLeast } from '../../../core/units/format.js';
 import { act, sayError } from '../../app/api.js';
 import { DrawnChart } from '../../charts/DrawnChart.js';
-import type { Drawn } from '../../charts/drawn.js';
 import { useChartInks } from '../../charts/use-chart-inks.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useLengthUnit } from '../../measuring/use-length-unit.js';
@@ -26,6 +24,7 @@ import { useDesk } from '../../state/use-desk.js';
 import { useClearances } from '../../workers/use-clearances.js';
 import { AskFigures } from '../intake/AskFigures.js';
 import { Changes } from './Changes.js';
+import { chartsOf, KIND_NAME, sayLength } from './charts-of.js';
 import { ClayInside } from './ClayInside.js';
 import { CrankCursor } from './CrankCursor.js';
 import { Doubt } from './Doubt.js';
@@ -34,7 +33,6 @@ import { sayTop, Section } from './Section.js';
 import { useClearancesOf } from './use-clearances-of.js';
 import { useCrankOver } from './use-crank-over.js';
 
-const KIND = { I: 'Intake', E: 'Exhaust' };
 const signed = (deg: number) => `${deg > 0 ? '+' : ''}${Number(deg.toFixed(1))}`.replace('-', '−');
 
 /** The cylinder that one stands at, if something was read there; else the first where something was. */
@@ -58,7 +56,6 @@ export function Across() {
   const [doubt, setDoubt] = useState<Record<string, number>>({});
   const [changed, setChanged] = useState<ValueChange[] | null>(null);
   const lengthUnit = useLengthUnit(engine.thread.unit);
-  const unit = lengthUnit === 'mm' ? 'mm' : 'in';
   const clearances = useClearancesOf(cylinder);
   const known = useMemo(() => clearances.filter(isKnown), [clearances]);
   const question = useMemo(() => (known.length > 0 ? acrossQuestion(known, mind) : null), [known, mind]);
@@ -71,61 +68,27 @@ export function Across() {
   const camNow = build ? camInBuild(build, judging!.stand.seen()) : 0;
   const wanted = camNow + mind.advance;
 
-  const found = known.flatMap((one) => {
-    const answer = told?.[one.place];
-    return answer?.ok ? [{ ...one, across: answer.answer }] : [];
-  });
+  const found = useMemo(
+    () =>
+      known.flatMap((one) => {
+        const answer = told?.[one.place];
+        return answer?.ok ? [{ ...one, across: answer.answer }] : [];
+      }),
+    [known, told],
+  );
   const problem = known.flatMap(({ place }) => {
     const answer = told?.[place];
     return answer && !answer.ok ? [`${spokenPlace(place)}: ${answer.message}`] : [];
   });
-  const inUnit = (mm: number) => fromCanonical(mm, unit);
-  const say = (mm: number) => `${formatFigure(mm, lengthUnit)} ${UNIT_LABEL[lengthUnit]}`;
-  const charts = useMemo((): { curve: Drawn; positions: Drawn } | null => {
-    if (!told) return null;
-    const shown = known.flatMap((one) => {
-      const answer = told[one.place];
-      return answer?.ok ? [{ ...one, across: answer.answer }] : [];
-    });
-    if (shown.length === 0) return null;
-    return {
-      curve: {
-        chart: 'clearance',
-        of: {
-          unit,
-          inks,
-          curves: shown.map(({ place, kind, across, limit, dial }) => ({
-            kind,
-            name: KIND[kind],
-            points: across.curve.filter(([deg]) => Math.abs(deg) <= 42).map(([x, gap]) => ({ x, y: inUnit(gap) })),
-            worst: { x: across.here.atDeg, y: inUnit(across.here.least), says: `${say(across.here.least)} at ${sayTop(across.here.atDeg)}` },
-            limit: limit?.min === undefined ? null : inUnit(limit.min),
-            preferred: limit?.preferred === undefined ? null : inUnit(limit.preferred),
-            // They were read on the build as it stands.
-            dial: mind === AS_IT_STANDS ? dial.map(([x, gap]) => ({ x, y: inUnit(gap) })) : [],
-            doubt: doubt[place] === undefined ? null : inUnit(2 * doubt[place]),
-          })),
-        },
-      },
-      positions: {
-        chart: 'positions',
-        of: {
-          unit,
-          inks,
-          at: wanted,
-          curves: shown.map(({ kind, across, limit }) => ({
-            kind,
-            name: KIND[kind],
-            least: across.positions.map(({ advance, least }) => ({ x: camNow + advance, y: inUnit(least) })),
-            radial: across.positions.flatMap(({ advance, radial }) => (radial === null ? [] : [{ x: camNow + advance, y: inUnit(radial) }])),
-            limit: limit?.min === undefined ? null : inUnit(limit.min),
-          })),
-        },
-      },
-    };
-    // What is said in words changes with what is drawn.
-  }, [told, known, unit, inks, mind, doubt, wanted, camNow, lengthUnit]); // eslint-disable-line react-hooks/exhaustive-deps
-
+  const say = (mm: number) => sayLength(mm, lengthUnit);
+  const asItStands = mind === AS_IT_STANDS;
+  const charts = useMemo(
+    () =>
+      found.length > 0
+        ? chartsOf({ shown: found, lengthUnit, inks, asItStands, doubt, camNow, wanted })
+        : null,
+    [found, lengthUnit, inks, asItStands, doubt, camNow, wanted],
+  );
   const least = clearances.reduce<Clearance | null>((worst, one) => (one.depth && (!worst || one.depth.value < worst.depth!.value) ? one : worst), null);
   const { deg, turnFromTop } = useCrankOver(cylinder, least?.closestDeg ?? 0);
   const choose = async () => {
@@ -146,7 +109,7 @@ export function Across() {
   const angles = clearances.filter((one) => one.lacks.includes('valve-angle')).map(({ kind }) => `valve-angle-${kind === 'I' ? 'intake' : 'exhaust'}`);
   const isSynthetic = known.some(({ valve }) => !valve.swept);
   const set = (change: Partial<InMind>) => setMind((before) => ({ ...before, ...change }));
-  const fine = unit === 'in' ? 0.0254 : 0.02;
+  const fine = lengthUnit === 'mm' ? 0.02 : 0.0254;
 
   return (
     <div className="measuring-form across">
@@ -178,7 +141,7 @@ export function Across() {
         {charts && (
           <>
             <div className="across-curve">
-              <DrawnChart drawn={charts.curve} label={`Left between valve and piston over crank angle: ${found.map(({ kind, across }) => `${KIND[kind]} least ${say(across.here.least)} at ${sayTop(across.here.atDeg)}`).join('; ')}`} />
+              <DrawnChart drawn={charts.curve} label={`Left between valve and piston over crank angle: ${found.map(({ kind, across }) => `${KIND_NAME[kind]} least ${say(across.here.least)} at ${sayTop(across.here.atDeg)}`).join('; ')}`} />
               <CrankCursor deg={deg} said={sayTop(deg)} onTurn={turnFromTop} />
             </div>
             <div className="across-positions">
@@ -226,7 +189,7 @@ export function Across() {
       <div className="across-side">
         <figure className="mock-up-section">
           <Section clearances={drawn} deg={deg} unit={lengthUnit} />
-          <figcaption>{sayTop(deg)}, the build {mind === AS_IT_STANDS ? 'as it stands' : 'as you have it in mind'}</figcaption>
+          <figcaption>{sayTop(deg)}, the build {asItStands ? 'as it stands' : 'as you have it in mind'}</figcaption>
         </figure>
         {known.length > 0 && (
           <>
@@ -237,7 +200,7 @@ export function Across() {
             {known.map(({ kind, valve }) => (
               <What
                 key={kind}
-                label={`Rocker ratio, ${KIND[kind].toLowerCase()}`}
+                label={`Rocker ratio, ${KIND_NAME[kind].toLowerCase()}`}
                 figure={(valve.rockerRatio + mind.ratioBy[kind]).toFixed(2)}
                 value={mind.ratioBy[kind]}
                 least={-0.3}
@@ -247,7 +210,7 @@ export function Across() {
               />
             ))}
             <p className="across-acts">
-              <Button variant="outlined" size="small" disabled={mind === AS_IT_STANDS} onClick={() => setMind(AS_IT_STANDS)}>
+              <Button variant="outlined" size="small" disabled={asItStands} onClick={() => setMind(AS_IT_STANDS)}>
                 As it stands
               </Button>
               {!looksOn && (
