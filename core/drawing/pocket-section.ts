@@ -88,7 +88,12 @@ export function pocketSection({ boreMm, down, squishMm, valves }: SectionInput):
       const wall = boreMm * 0.6;
       return {
         kind,
-        head: [point(open, -half), point(open, half), point(open - thick, half * 0.82), point(open - thick, -half * 0.82)],
+        head: [
+          point(open, -half),
+          point(open, half),
+          point(open - thick, half * 0.82),
+          point(open - thick, -half * 0.82),
+        ],
         seat: [point(0, -half), point(0, half)],
         face: point(open, 0),
         stem: point(open - boreMm * SEAT.stem, 0),
@@ -102,7 +107,7 @@ export function pocketSection({ boreMm, down, squishMm, valves }: SectionInput):
       };
     }),
   };
-} // prettier-ignore
+}
 
 /** The point of the pocket's bottom that lies straight below the valve's face. */
 function floorBelow(

@@ -57,6 +57,9 @@ export function pushrodPick({ required, plungerTarget, window, available }: Push
     return { length, plungerDepth, margin, ok: margin >= -SAME_VALUE_RATIO * Math.abs(length) };
   });
   const within = candidates.filter(({ ok }) => ok);
-  const best = within.reduce<PushrodCandidate | null>((most, one) => (!most || one.margin > most.margin ? one : most), null);
+  const best = within.reduce<PushrodCandidate | null>(
+    (most, one) => (!most || one.margin > most.margin ? one : most),
+    null,
+  );
   return { candidates, pick: best && best.length };
-} // prettier-ignore
+}

@@ -107,7 +107,11 @@ export function sweepFit(input: SweepFitInput): SweepFit {
   const step = (to - from) / LOOKED.steps;
   const looked = Array.from({ length: LOOKED.steps + 1 }, (_, turn) => of(from + turn * step));
   const solutions = looked
-    .filter(({ residualRms }, turn) => residualRms <= (looked[turn - 1]?.residualRms ?? Infinity) && residualRms < (looked[turn + 1]?.residualRms ?? Infinity))
+    .filter(
+      ({ residualRms }, turn) =>
+        residualRms <= (looked[turn - 1]?.residualRms ?? Infinity) &&
+        residualRms < (looked[turn + 1]?.residualRms ?? Infinity),
+    )
     .map(({ best }) => settle(of, best - step, best + step))
     .sort((a, b) => a.residualRms - b.residualRms);
   const [first] = solutions;
@@ -115,7 +119,10 @@ export function sweepFit(input: SweepFitInput): SweepFit {
   const equal = solutions.filter(({ residualRms }) => residualRms - first.residualRms <= uncertainty / 10);
   const narrowestMeasured = trials.reduce((least, one) => (one.width < least.width ? one : least));
   const widthAt = ({ best, lineWidth }: SweepSolution, setting: number) => sweepAt(input, best, setting) + lineWidth;
-  const [low, high] = [Math.min(...settings, first.best) - beside / 10, Math.max(...settings, first.best) + beside / 10];
+  const [low, high] = [
+    Math.min(...settings, first.best) - beside / 10,
+    Math.max(...settings, first.best) + beside / 10,
+  ];
   const curve = Array.from({ length: CURVE_POINTS }, (_, turn): [number, number] => {
     const setting = low + ((high - low) * turn) / (CURVE_POINTS - 1);
     return [setting, widthAt(first, setting)];
@@ -130,7 +137,7 @@ export function sweepFit(input: SweepFitInput): SweepFit {
     nextTrial: nextTrial(settings, equal, valveLift),
     narrowestMeasured,
   };
-} // prettier-ignore
+}
 
 /** Between two that explain the trials equally, the one further from what was tried parts them; else the best itself. */
 function nextTrial(settings: number[], solutions: SweepSolution[], valveLift: number): number | null {

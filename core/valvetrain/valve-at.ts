@@ -15,10 +15,14 @@ export function lobeLiftAt(lobe: OverPiston['lobe'], deg: number): number {
  * How far a valve is open and its piston is down at one angle of the crank from overlap top centre: what is drawn, and
  * what is left between them.
  */
-export function valveAt(valve: OverPiston, dropAtTdc: number, deg: number): { open: number; down: number; gap: number } {
+export function valveAt(
+  valve: OverPiston,
+  dropAtTdc: number,
+  deg: number,
+): { open: number; down: number; gap: number } {
   const angle = (deg * Math.PI) / 180;
   const down = belowTop(valve.stroke / 2, valve.rodLength, Math.sin(angle), Math.cos(angle));
   const open = Math.max(0, lobeLiftAt(valve.lobe, deg) * valve.rockerRatio - valve.lash);
   const along = Math.cos((valve.valveAngleDeg * Math.PI) / 180);
   return { open, down, gap: dropAtTdc + down * along - open };
-} // prettier-ignore
+}

@@ -29,12 +29,32 @@ export function CheckAndBuild({ check, build }: { check: Side; build: Side }) {
             <rect x={left} y={headY} width={right - left} height={deckY - headY} fill="var(--dye-wash)" stroke="none" />
             <line x1={left} x2={right} y1={deckY} y2={deckY} {...steel} stroke="var(--dye)" strokeWidth={1.4} />
             {[left, middle + piston / 2].map((x) => (
-              <path key={x} d={`M ${x} ${deckY} V ${height - 24} h ${right - middle - piston / 2} V ${deckY} Z`} {...steel} fill="var(--ring)" />
+              <path
+                key={x}
+                d={`M ${x} ${deckY} V ${height - 24} h ${right - middle - piston / 2} V ${deckY} Z`}
+                {...steel}
+                fill="var(--ring)"
+              />
             ))}
             {crownY !== null && (
-              <rect x={middle - piston / 2 + 3} y={crownY} width={piston - 6} height={height - 24 - crownY} {...steel} fill="var(--sheet)" />
+              <rect
+                x={middle - piston / 2 + 3}
+                y={crownY}
+                width={piston - 6}
+                height={height - 24 - crownY}
+                {...steel}
+                fill="var(--sheet)"
+              />
             )}
-            <text x={middle} y={headY - 8} textAnchor="middle" className="figure" fontSize={15} fontWeight={600} fill="var(--dye)">
+            <text
+              x={middle}
+              y={headY - 8}
+              textAnchor="middle"
+              className="figure"
+              fontSize={15}
+              fontWeight={600}
+              fill="var(--dye)"
+            >
               {gasket}
             </text>
             {crownY !== null && (
@@ -42,7 +62,15 @@ export function CheckAndBuild({ check, build }: { check: Side; build: Side }) {
                 {deck}
               </text>
             )}
-            <text x={middle} y={height - 6} textAnchor="middle" fontFamily="var(--head)" fontWeight={600} fontSize={15} fill="var(--steel)">
+            <text
+              x={middle}
+              y={height - 6}
+              textAnchor="middle"
+              fontFamily="var(--head)"
+              fontWeight={600}
+              fontSize={15}
+              fill="var(--steel)"
+            >
               {title}
             </text>
           </g>
@@ -50,4 +78,4 @@ export function CheckAndBuild({ check, build }: { check: Side; build: Side }) {
       })}
     </svg>
   );
-} // prettier-ignore
+}

@@ -67,7 +67,15 @@ export function PocketSection({ section, gaps, active, label }: Props) {
           <line x1={seat[0].x} y1={seat[0].y} x2={seat[1].x} y2={seat[1].y} {...steel} strokeDasharray="6 4" />
           <line x1={face.x} y1={face.y} x2={stem.x} y2={stem.y} {...steel} strokeWidth={6} />
           <polygon points={points(head)} fill="var(--steel)" stroke="none" />
-          <text x={stem.x} y={16} textAnchor="middle" fontFamily="var(--head)" fontWeight={600} fontSize={16} fill="var(--steel)">
+          <text
+            x={stem.x}
+            y={16}
+            textAnchor="middle"
+            fontFamily="var(--head)"
+            fontWeight={600}
+            fontSize={16}
+            fill="var(--steel)"
+          >
             {kind}
           </text>
         </g>
@@ -103,4 +111,4 @@ export function PocketSection({ section, gaps, active, label }: Props) {
       })}
     </svg>
   );
-} // prettier-ignore
+}

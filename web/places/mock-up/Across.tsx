@@ -1,13 +1,11 @@
 import Button from '@mui/material/Button';
 import MenuItem from '@mui/material/MenuItem';
-import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { camInBuild } from '../../../core/derive/valve-over-piston.js';
 import { cylindersOf } from '../../../core/engine/engine.js';
 import { parseValve, spokenPlace } from '../../../core/engine/places.js';
-import { judge } from '../../../core/judge/judge.js';
 import type { Clearance } from '../../../core/sheet/over-piston.js';
 import type { Sheet } from '../../../core/sheet/sheet.js';
 import { mockUpsOf } from '../../../core/sheet/papers.js';
@@ -16,13 +14,13 @@ import { formatAtLeast } from '../../../core/units/format.js';
 import { act, sayError } from '../../app/api.js';
 import { DrawnChart } from '../../charts/DrawnChart.js';
 import { useChartInks } from '../../charts/use-chart-inks.js';
-import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useLengthUnit } from '../../measuring/use-length-unit.js';
 import { FIRST_POSITION, usePreferences } from '../../state/preferences.js';
 import { useLooksOn } from '../../state/session.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useClearances } from '../../workers/use-clearances.js';
 import { AskFigures } from '../intake/AskFigures.js';
+import { AtThisPosition } from './AtThisPosition.js';
 import { Changes } from './Changes.js';
 import { chartsOf, KIND_NAME, sayLength } from './charts-of.js';
 import { ClayInside } from './ClayInside.js';
@@ -30,10 +28,9 @@ import { CrankCursor } from './CrankCursor.js';
 import { Doubt } from './Doubt.js';
 import { AS_IT_STANDS, acrossQuestion, isKnown, standsInMind, type InMind } from './questions.js';
 import { sayTop, Section } from './Section.js';
+import { signed, WhatIf } from './WhatIf.js';
 import { useClearancesOf } from './use-clearances-of.js';
 import { useCrankOver } from './use-crank-over.js';
-
-const signed = (deg: number) => `${deg > 0 ? '+' : ''}${Number(deg.toFixed(1))}`.replace('-', '−');
 
 /** The cylinder that one stands at, if something was read there; else the first where something was. */
 function firstToShow(engine: Parameters<typeof cylindersOf>[0], { rows }: Pick<Sheet, 'rows'>, step = ''): number {
@@ -83,18 +80,21 @@ export function Across() {
   const say = (mm: number) => sayLength(mm, lengthUnit);
   const asItStands = mind === AS_IT_STANDS;
   const charts = useMemo(
-    () =>
-      found.length > 0
-        ? chartsOf({ shown: found, lengthUnit, inks, asItStands, doubt, camNow, wanted })
-        : null,
+    () => (found.length > 0 ? chartsOf({ shown: found, lengthUnit, inks, asItStands, doubt, camNow, wanted }) : null),
     [found, lengthUnit, inks, asItStands, doubt, camNow, wanted],
   );
-  const least = clearances.reduce<Clearance | null>((worst, one) => (one.depth && (!worst || one.depth.value < worst.depth!.value) ? one : worst), null);
+  const least = clearances.reduce<Clearance | null>(
+    (worst, one) => (one.depth && (!worst || one.depth.value < worst.depth!.value) ? one : worst),
+    null,
+  );
   const { deg, turnFromTop } = useCrankOver(cylinder, least?.closestDeg ?? 0);
   const choose = async () => {
     const said = { ...mockUps.at(-1)!, camDeg: Number(wanted.toFixed(2)) };
     const { at, ...body } = said;
-    const changes = valueChanges(file!, [...file!.papers, { id: 'typed', kind: 'mock-up', body, by: '', at: new Date().toISOString() }]);
+    const changes = valueChanges(file!, [
+      ...file!.papers,
+      { id: 'typed', kind: 'mock-up', body, by: '', at: new Date().toISOString() },
+    ]);
     try {
       await act('POST /api/engines/:id/papers/:kind', { params: { id: engine.id, kind: 'mock-up' }, body });
       await reload();
@@ -106,42 +106,70 @@ export function Across() {
     }
   };
   const lacks = clearances.flatMap((one) => one.lacks);
-  const angles = clearances.filter((one) => one.lacks.includes('valve-angle')).map(({ kind }) => `valve-angle-${kind === 'I' ? 'intake' : 'exhaust'}`);
+  const angles = clearances
+    .filter((one) => one.lacks.includes('valve-angle'))
+    .map(({ kind }) => `valve-angle-${kind === 'I' ? 'intake' : 'exhaust'}`);
   const isSynthetic = known.some(({ valve }) => !valve.swept);
-  const set = (change: Partial<InMind>) => setMind((before) => ({ ...before, ...change }));
-  const fine = lengthUnit === 'mm' ? 0.02 : 0.0254;
 
   return (
     <div className="measuring-form across">
       <div className="across-charts">
         <div className="measuring-line">
           <h2>Across cam positions</h2>
-          <TextField select size="small" value={cylinder} onChange={({ target }) => setCylinder(Number(target.value))} slotProps={{ htmlInput: { 'aria-label': 'Cylinder' } }}>
-            {cylindersOf(engine).sort((a, b) => a - b).map((one) => (
-              <MenuItem key={one} value={one}>
-                cylinder {one}
-              </MenuItem>
-            ))}
+          <TextField
+            select
+            size="small"
+            value={cylinder}
+            onChange={({ target }) => setCylinder(Number(target.value))}
+            slotProps={{ htmlInput: { 'aria-label': 'Cylinder' } }}
+          >
+            {cylindersOf(engine)
+              .sort((a, b) => a - b)
+              .map((one) => (
+                <MenuItem key={one} value={one}>
+                  cylinder {one}
+                </MenuItem>
+              ))}
           </TextField>
-          <span className="measuring-count">{isSynthetic && known.length > 0 ? 'lobe made up from the card' : known.length > 0 ? `lobe as swept at ${[...new Set(known.map(({ valve }) => valve.swept!.place))].join(' and ')}` : ''}</span>
+          <span className="measuring-count">
+            {isSynthetic && known.length > 0
+              ? 'lobe made up from the card'
+              : known.length > 0
+                ? `lobe as swept at ${[...new Set(known.map(({ valve }) => valve.swept!.place))].join(' and ')}`
+                : ''}
+          </span>
         </div>
         <ClayInside />
         {!build && <p className="now-hint">No set-up of a check is filed yet: what the build will be is not known.</p>}
         {build && lacks.length > 0 && (
           <>
-            <AskFigures ids={['stroke', 'rod-length', ...angles]} why="How valve and piston move over each other hangs on figures that nobody has filed yet." />
-            {lacks.includes('lobe') && <p className="now-hint">No lobe is known: sweep one, or file a card with its lift and two durations.</p>}
+            <AskFigures
+              ids={['stroke', 'rod-length', ...angles]}
+              why="How valve and piston move over each other hangs on figures that nobody has filed yet."
+            />
+            {lacks.includes('lobe') && (
+              <p className="now-hint">No lobe is known: sweep one, or file a card with its lift and two durations.</p>
+            )}
           </>
         )}
         {build && lacks.length === 0 && known.length === 0 && (
           <p className="now-hint">
-            Nothing touched here, or nothing was read: {clearances.map(({ place, depth }) => `${spokenPlace(place)} ${depth ? formatAtLeast(depth, lengthUnit) : 'not read'}`).join(', ')}.
+            Nothing touched here, or nothing was read:{' '}
+            {clearances
+              .map(
+                ({ place, depth }) => `${spokenPlace(place)} ${depth ? formatAtLeast(depth, lengthUnit) : 'not read'}`,
+              )
+              .join(', ')}
+            .
           </p>
         )}
         {charts && (
           <>
             <div className="across-curve">
-              <DrawnChart drawn={charts.curve} label={`Left between valve and piston over crank angle: ${found.map(({ kind, across }) => `${KIND_NAME[kind]} least ${say(across.here.least)} at ${sayTop(across.here.atDeg)}`).join('; ')}`} />
+              <DrawnChart
+                drawn={charts.curve}
+                label={`Left between valve and piston over crank angle: ${found.map(({ kind, across }) => `${KIND_NAME[kind]} least ${say(across.here.least)} at ${sayTop(across.here.atDeg)}`).join('; ')}`}
+              />
               <CrankCursor deg={deg} said={sayTop(deg)} onTurn={turnFromTop} />
             </div>
             <div className="across-positions">
@@ -154,30 +182,7 @@ export function Across() {
             {words}
           </p>
         ))}
-        {found.length > 0 && (
-          <table className="measuring-table" aria-label="At this position">
-            <thead>
-              <tr>
-                {['valve', 'least', 'at', 'verdict', 'limit kept', 'cut here', 'radial'].map((head, index) => (
-                  <th key={index}>{head}</th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {found.map(({ place, across, limit }) => (
-                <tr key={place}>
-                  <th>{spokenPlace(place)}</th>
-                  <td className="figure">{say(across.here.least)}</td>
-                  <td className="figure">{`${Math.abs(across.here.atDeg)}° ${across.here.atDeg < 0 ? 'before' : 'after'}`}</td>
-                  <td>{limit && <VerdictMark mark={judge(across.here.least, limit, limit.uncertainty)} />}</td>
-                  <td className="figure">{across.safe ? `${signed(camNow + across.safe.min)}° to ${signed(camNow + across.safe.max)}°` : 'nowhere'}</td>
-                  <td className="figure">{across.cutNeeded > 0 ? say(across.cutNeeded) : 'nothing'}</td>
-                  <td className="figure">{across.here.radial === null ? '–' : say(across.here.radial)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
+        {found.length > 0 && <AtThisPosition found={found} camNow={camNow} unit={lengthUnit} />}
         {changed && (
           <section aria-label="What changed" aria-live="polite">
             <h3>What changed</h3>
@@ -189,26 +194,13 @@ export function Across() {
       <div className="across-side">
         <figure className="mock-up-section">
           <Section clearances={drawn} deg={deg} unit={lengthUnit} />
-          <figcaption>{sayTop(deg)}, the build {asItStands ? 'as it stands' : 'as you have it in mind'}</figcaption>
+          <figcaption>
+            {sayTop(deg)}, the build {asItStands ? 'as it stands' : 'as you have it in mind'}
+          </figcaption>
         </figure>
         {known.length > 0 && (
           <>
-            <What label="Sprocket" figure={`${signed(wanted)}°`} value={mind.advance} least={-12} most={12} step={0.5} onChange={(advance) => set({ advance })} />
-            <What label="Gasket" figure={build ? say(build.gasketFinal + mind.gasketBy) : ''} value={mind.gasketBy} least={-30 * fine} most={30 * fine} step={fine} onChange={(gasketBy) => set({ gasketBy })} />
-            <What label="Milled off, head or deck" figure={say(mind.milledBy)} value={mind.milledBy} least={0} most={40 * fine} step={fine} onChange={(milledBy) => set({ milledBy })} />
-            <What label="Lash, more or less" figure={say(mind.lashBy)} value={mind.lashBy} least={-20 * fine} most={20 * fine} step={fine} onChange={(lashBy) => set({ lashBy })} />
-            {known.map(({ kind, valve }) => (
-              <What
-                key={kind}
-                label={`Rocker ratio, ${KIND_NAME[kind].toLowerCase()}`}
-                figure={(valve.rockerRatio + mind.ratioBy[kind]).toFixed(2)}
-                value={mind.ratioBy[kind]}
-                least={-0.3}
-                most={0.3}
-                step={0.05}
-                onChange={(by) => setMind((before) => ({ ...before, ratioBy: { ...before.ratioBy, [kind]: by } }))}
-              />
-            ))}
+            <WhatIf known={known} build={build} wanted={wanted} unit={lengthUnit} mind={mind} onMind={setMind} />
             <p className="across-acts">
               <Button variant="outlined" size="small" disabled={asItStands} onClick={() => setMind(AS_IT_STANDS)}>
                 As it stands
@@ -224,25 +216,4 @@ export function Across() {
       </div>
     </div>
   );
-} // prettier-ignore
-
-/** One thing that one may change in mind, by slider or by key. */
-function What({ label, figure, value, least, most, step, onChange }: { label: string; figure: string; value: number; least: number; most: number; step: number; onChange: (value: number) => void }) {
-  return (
-    <div className="what-if">
-      <span>{label}</span>
-      <span className="figure">{figure}</span>
-      <Slider
-        aria-label={label}
-        value={value}
-        min={least}
-        max={most}
-        step={step}
-        track={false}
-        getAriaValueText={() => figure}
-        onChange={(_, to) => onChange(to as number)}
-        onKeyDown={(event) => event.key.startsWith('Arrow') && event.stopPropagation()}
-      />
-    </div>
-  );
-} // prettier-ignore
+}

@@ -31,11 +31,12 @@ export function Lists() {
   const say = (mm: number | null) => (mm === null ? '–' : formatFigure(mm, unit));
   const cut = (mm: number | null, row: SheetRow | null) =>
     mm === null ? (row?.isClear ? 'thicker clay first' : '–') : mm === 0 ? 'nothing' : formatFigure(mm, unit);
-  const read = (row: SheetRow | null) => row && (
-    <>
-      {formatAtLeast(row, unit)} {row.verdict !== 'unjudged' && <VerdictMark mark={row.verdict} word={false} />}
-    </>
-  );
+  const read = (row: SheetRow | null) =>
+    row && (
+      <>
+        {formatAtLeast(row, unit)} {row.verdict !== 'unjudged' && <VerdictMark mark={row.verdict} word={false} />}
+      </>
+    );
   const needed = pistons.flatMap(({ valves }) => valves).filter(({ deeper, wider }) => deeper || wider).length;
   return (
     <div className="measuring-form lists">
@@ -48,11 +49,24 @@ export function Lists() {
         aside={`${engine.tag}, ${UNIT_LABEL[unit]}${build ? `; cam at ${Number(camInBuild(build, judging!.stand.seen()).toFixed(2))}°, gasket ${formatFigure(build.gasketFinal, unit)}` : ''}`}
         onCsv={() => download(`${engine.tag}-pockets.csv`, 'text/csv', cutsCsv(pistons, unit))}
       >
-        <p>{needed === 0 ? 'By what was read, no pocket needs cutting.' : `${needed} ${needed === 1 ? 'pocket needs' : 'pockets need'} cutting, to the line that the shop prefers.`}</p>
+        <p>
+          {needed === 0
+            ? 'By what was read, no pocket needs cutting.'
+            : `${needed} ${needed === 1 ? 'pocket needs' : 'pockets need'} cutting, to the line that the shop prefers.`}
+        </p>
         <table className="measuring-table">
           <thead>
             <tr>
-              {['piston', 'valve', 'depth in the build', 'wanted', 'cut deeper by', 'radial', 'wanted', 'cut the radius by'].map((head, index) => (
+              {[
+                'piston',
+                'valve',
+                'depth in the build',
+                'wanted',
+                'cut deeper by',
+                'radial',
+                'wanted',
+                'cut the radius by',
+              ].map((head, index) => (
                 <th key={index}>{head}</th>
               ))}
             </tr>
@@ -84,9 +98,11 @@ export function Lists() {
         <table className="measuring-table">
           <thead>
             <tr>
-              {['valve', 'stands at', 'wanted', 'shims', 'then', `load, ${UNIT_LABEL[loadUnit]}`, 'to coil bind'].map((head) => (
-                <th key={head}>{head}</th>
-              ))}
+              {['valve', 'stands at', 'wanted', 'shims', 'then', `load, ${UNIT_LABEL[loadUnit]}`, 'to coil bind'].map(
+                (head) => (
+                  <th key={head}>{head}</th>
+                ),
+              )}
             </tr>
           </thead>
           <tbody>
@@ -95,7 +111,15 @@ export function Lists() {
                 <th>{spokenPlace(place)}</th>
                 <td className="figure">{installed === null ? 'not read' : say(installed)}</td>
                 <td className="figure">{wanted === null ? 'not said' : say(wanted)}</td>
-                <td className="figure">{stack === null ? (installed !== null && wanted !== null ? 'stands too low' : '–') : stack.length === 0 ? 'none' : stack.map(say).join(' + ')}</td>
+                <td className="figure">
+                  {stack === null
+                    ? installed !== null && wanted !== null
+                      ? 'stands too low'
+                      : '–'
+                    : stack.length === 0
+                      ? 'none'
+                      : stack.map(say).join(' + ')}
+                </td>
                 <td className="figure">{say(height)}</td>
                 <td className="figure">{load === null ? '–' : formatFigure(load, loadUnit)}</td>
                 <td className="figure">{say(toSolid)}</td>
@@ -106,10 +130,22 @@ export function Lists() {
       </List>
     </div>
   );
-} // prettier-ignore
+}
 
 /** One list, that prints as a page of its own. */
-function List({ name, title, aside, onCsv, children }: { name: string; title: string; aside: string; onCsv: () => void; children: ReactNode }) {
+function List({
+  name,
+  title,
+  aside,
+  onCsv,
+  children,
+}: {
+  name: string;
+  title: string;
+  aside: string;
+  onCsv: () => void;
+  children: ReactNode;
+}) {
   const print = () => {
     document.body.dataset.print = name;
     window.addEventListener('afterprint', () => delete document.body.dataset.print, { once: true });
@@ -131,7 +167,7 @@ function List({ name, title, aside, onCsv, children }: { name: string; title: st
       {children}
     </section>
   );
-} // prettier-ignore
+}
 
 /** The word that all clay and dye is out and the tools are counted, with a name to it. */
 function ClayOut() {
@@ -163,9 +199,11 @@ function ClayOut() {
       )}
       {!isInside && (
         <p>
-          {out ? `Clay and dye out, tools counted: ${out.by}, ${format(new Date(out.at), 'd MMM yyyy, HH:mm')}.` : 'Nothing was taken with clay or dye yet.'}
+          {out
+            ? `Clay and dye out, tools counted: ${out.by}, ${format(new Date(out.at), 'd MMM yyyy, HH:mm')}.`
+            : 'Nothing was taken with clay or dye yet.'}
         </p>
       )}
     </section>
   );
-} // prettier-ignore
+}

@@ -120,7 +120,12 @@ export function SetUp() {
     return figure ? `${figure} ${typed.unit}` : '';
   };
   return (
-    <form className="measuring-form beside-wheel" onSubmit={(event) => void submit(event)} noValidate aria-label="Set-up of the check">
+    <form
+      className="measuring-form beside-wheel"
+      onSubmit={(event) => void submit(event)}
+      noValidate
+      aria-label="Set-up of the check"
+    >
       <div>
         <h2>Set-up of the check</h2>
         <p className="now-quiet">
@@ -137,9 +142,21 @@ export function SetUp() {
             ])}
           />
           <FormChoice control={control} name="unit" label="Lengths in" options={LIFT_UNITS} />
-          <FormChoice control={control} name="lifters" label="Lifters" options={LIFTER_STATES.map((state) => [state, LIFTER_NAME[state]])} />
-          {typed.lifters === 'collapsed' && <FormField control={control} name="figures.collapsedBy" label="Plungers down by" help="at the lifter" />}
-          <FormChoice control={control} name="springs" label="Springs" options={CHECK_SPRINGS.map((kind) => [kind, SPRING_NAME[kind]])} />
+          <FormChoice
+            control={control}
+            name="lifters"
+            label="Lifters"
+            options={LIFTER_STATES.map((state) => [state, LIFTER_NAME[state]])}
+          />
+          {typed.lifters === 'collapsed' && (
+            <FormField control={control} name="figures.collapsedBy" label="Plungers down by" help="at the lifter" />
+          )}
+          <FormChoice
+            control={control}
+            name="springs"
+            label="Springs"
+            options={CHECK_SPRINGS.map((kind) => [kind, SPRING_NAME[kind]])}
+          />
         </fieldset>
         {GROUPS.map(({ legend, fields }) => (
           <fieldset key={legend}>
@@ -151,7 +168,12 @@ export function SetUp() {
                 name={fieldOf(path) as FieldPath<SetUpForm>}
                 label={label}
                 help={help}
-                slotProps={{ htmlInput: { autoComplete: 'off', 'aria-label': `${label}, ${legend.split(/[,;]/)[0].toLowerCase()}` } }}
+                slotProps={{
+                  htmlInput: {
+                    autoComplete: 'off',
+                    'aria-label': `${label}, ${legend.split(/[,;]/)[0].toLowerCase()}`,
+                  },
+                }}
               />
             ))}
           </fieldset>
@@ -164,7 +186,10 @@ export function SetUp() {
               control={control}
               name={`same.${part}`}
               render={({ field: { value, ref, ...field } }) => (
-                <FormControlLabel control={<Checkbox {...field} checked={value} slotProps={{ input: { ref } }} />} label={PART_NAME[part]} />
+                <FormControlLabel
+                  control={<Checkbox {...field} checked={value} slotProps={{ input: { ref } }} />}
+                  label={PART_NAME[part]}
+                />
               )}
             />
           ))}
@@ -185,11 +210,21 @@ export function SetUp() {
       </div>
       <figure className="timing-wheel">
         <CheckAndBuild
-          check={{ title: 'at the check', joint: { gasket: mm('gasketAtCheck'), deck: mm('deckAtCheck') }, gasket: text('gasketAtCheck'), deck: text('deckAtCheck') }}
-          build={{ title: 'in the build', joint: { gasket: mm('gasketFinal'), deck: mm('deckAtCheck') }, gasket: text('gasketFinal'), deck: text('deckAtCheck') }}
+          check={{
+            title: 'at the check',
+            joint: { gasket: mm('gasketAtCheck'), deck: mm('deckAtCheck') },
+            gasket: text('gasketAtCheck'),
+            deck: text('deckAtCheck'),
+          }}
+          build={{
+            title: 'in the build',
+            joint: { gasket: mm('gasketFinal'), deck: mm('deckAtCheck') },
+            gasket: text('gasketFinal'),
+            deck: text('deckAtCheck'),
+          }}
         />
         <figcaption>Both magnified alike. What differs is a term of every corrected value.</figcaption>
       </figure>
     </form>
   );
-} // prettier-ignore
+}

@@ -73,7 +73,12 @@ export function SpringsForm() {
     return row && fromCanonical(row.value, typed.unit);
   };
   return (
-    <form className="measuring-form beside-wheel" onSubmit={(event) => void submit(event)} noValidate aria-label="Springs">
+    <form
+      className="measuring-form beside-wheel"
+      onSubmit={(event) => void submit(event)}
+      noValidate
+      aria-label="Springs"
+    >
       <div>
         <h2>Springs</h2>
         <p className="now-quiet">
@@ -113,7 +118,7 @@ export function SpringsForm() {
       </figure>
     </form>
   );
-} // prettier-ignore
+}
 
 /** The springs of one kind of valve, the outer first, and how they are meant to stand. */
 function Nest({ kind, control }: { kind: ValveKind; control: Control<Form> }) {
@@ -133,7 +138,11 @@ function Nest({ kind, control }: { kind: ValveKind; control: Control<Form> }) {
       <legend>{NAME[kind]}</legend>
       {fields.map(({ id }, index) => (
         <div key={id} className="nest-row">
-          {field(`${kind}.nest.${index}.table`, index === 0 ? 'Heights and loads' : `Heights and loads, spring ${index + 1}`, 'as 1.900 150; 1.300 390')}
+          {field(
+            `${kind}.nest.${index}.table`,
+            index === 0 ? 'Heights and loads' : `Heights and loads, spring ${index + 1}`,
+            'as 1.900 150; 1.300 390',
+          )}
           {field(`${kind}.nest.${index}.solidHeight`, 'Coils touch at')}
           {index > 0 && field(`${kind}.nest.${index}.step`, 'Taller by', 'than the outer; minus for a raised seat')}
           <Button size="small" onClick={() => remove(index)} aria-label={`Remove spring ${index + 1}, ${name}`}>
@@ -150,4 +159,4 @@ function Nest({ kind, control }: { kind: ValveKind; control: Control<Form> }) {
       </div>
     </fieldset>
   );
-} // prettier-ignore
+}

@@ -69,7 +69,7 @@ export function acrossQuestion(known: Known[], mind: InMind): ClearanceQuestions
       ];
     }),
   );
-} // prettier-ignore
+}
 
 /** How well each input is known, one standard deviation, mm and degrees. */
 export type Doubts = Partial<Record<(typeof UNSURE)[number], number>>;
@@ -99,7 +99,9 @@ export function doubtQuestion(known: Known[], onFile: OnFile, doubts: Doubts): C
             limit: limit?.min ?? 0,
             phases: [],
             crankStep: CRANK_STEP_DEG,
-            standardUncertainty: Object.fromEntries(Object.entries(doubts).filter(([, value]) => value !== undefined)) as Record<string, number>,
+            standardUncertainty: Object.fromEntries(
+              Object.entries(doubts).filter(([, value]) => value !== undefined),
+            ) as Record<string, number>,
             draws: DRAWS,
             seed: 1,
           },
@@ -107,4 +109,4 @@ export function doubtQuestion(known: Known[], onFile: OnFile, doubts: Doubts): C
       ];
     }),
   );
-} // prettier-ignore
+}

@@ -20,5 +20,10 @@ export function useCrankOver(cylinder: number, closest: number) {
   const crankDeg = over === cylinder ? at : wrapCycle(top + closest);
   const turnTo = (deg: number) =>
     move(engine.id, { crankDeg: wrapCycle(deg), steps: { ...steps, [TURNED]: `${cylinder}@${wrapCycle(deg)}` } });
-  return { crankDeg, deg: fromOverlap(engine, cylinder, crankDeg), turnTo, turnFromTop: (deg: number) => turnTo(top + deg) };
-} // prettier-ignore
+  return {
+    crankDeg,
+    deg: fromOverlap(engine, cylinder, crankDeg),
+    turnTo,
+    turnFromTop: (deg: number) => turnTo(top + deg),
+  };
+}
