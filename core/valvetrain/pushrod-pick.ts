@@ -2,7 +2,7 @@ import { ImpossibleInput } from '../impossible.js';
 import { SAME_VALUE_RATIO } from '../tolerances.js';
 
 /** Which lengths can be had: a list, or steps of a catalogue. */
-export type Available = number[] | { from: number; to: number; step: number };
+type Available = number[] | { from: number; to: number; step: number };
 
 export interface PushrodPickInput {
   required: number;
