@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Across, AcrossInput } from '../core/valvetrain/across-positions.js';
-import type { PistonValveUncertainty, PistonValveUncertaintyInput } from '../core/valvetrain/piston-valve-uncertainty.js'; // prettier-ignore
+import { UNSURE, type PistonValveUncertainty, type PistonValveUncertaintyInput } from '../core/valvetrain/piston-valve-uncertainty.js'; // prettier-ignore
 import { list } from './list.js';
 
 /** What goes to the worker that looks at every position of a cam off the main thread, and what comes back. In mm and degrees. */
@@ -34,10 +34,10 @@ const doubtInput = z.object({
   limit: finite,
   phases: list(finite, { most: 400, of: ['position', 'positions'] }),
   crankStep: finite.min(0.05),
-  standardUncertainty: z.record(z.string(), finite),
+  standardUncertainty: z.partialRecord(z.enum(UNSURE), finite),
   draws: finite.int().min(2).max(200_000),
   seed: finite.int(),
-}) satisfies z.ZodType<Omit<PistonValveUncertaintyInput, 'standardUncertainty'>>;
+}) satisfies z.ZodType<PistonValveUncertaintyInput>;
 
 export const clearanceTask = z.discriminatedUnion('kind', [
   z.object({ id: z.number(), kind: z.literal('across'), valves: z.record(z.string(), acrossInput) }),

@@ -2,10 +2,7 @@ import { clearanceTask, type ClearanceOutcome } from '../../contracts/clearance-
 import { wordImpossibility } from '../../contracts/wording/impossible.js';
 import { ImpossibleInput } from '../../core/impossible.js';
 import { acrossPositions } from '../../core/valvetrain/across-positions.js';
-import {
-  pistonValveUncertainty,
-  type PistonValveUncertaintyInput,
-} from '../../core/valvetrain/piston-valve-uncertainty.js';
+import { pistonValveUncertainty } from '../../core/valvetrain/piston-valve-uncertainty.js';
 
 /** What a valve's question comes to; one that cannot be says why, and holds up no other. */
 function tell<Input, Answer>(valves: Record<string, Input>, compute: (input: Input) => Answer) {
@@ -25,10 +22,7 @@ self.onmessage = ({ data }: MessageEvent<unknown>) => {
   const task = clearanceTask.parse(data);
   const outcome: ClearanceOutcome = {
     id: task.id,
-    valves:
-      task.kind === 'across'
-        ? tell(task.valves, acrossPositions)
-        : tell(task.valves, (input) => pistonValveUncertainty(input as PistonValveUncertaintyInput)),
+    valves: task.kind === 'across' ? tell(task.valves, acrossPositions) : tell(task.valves, pistonValveUncertainty),
   };
   self.postMessage(outcome);
 };

@@ -26,7 +26,7 @@ import { chartsOf, KIND_NAME, sayLength } from './charts-of.js';
 import { ClayInside } from './ClayInside.js';
 import { CrankCursor } from './CrankCursor.js';
 import { Doubt } from './Doubt.js';
-import { AS_IT_STANDS, acrossQuestion, isKnown, standsInMind, type InMind } from './questions.js';
+import { AS_IT_STANDS, acrossQuestion, isKnown, standsInMind, type InMind } from '../../../core/sheet/in-mind.js';
 import { sayTop, Section } from './Section.js';
 import { signed, WhatIf } from './WhatIf.js';
 import { useClearancesOf } from './use-clearances-of.js';

@@ -26,9 +26,15 @@ export function AtThisPosition({ found, camNow, unit }: { found: ToChart['shown'
             <td className="figure">{`${Math.abs(here.atDeg)}° ${here.atDeg < 0 ? 'before' : 'after'}`}</td>
             <td>{limit && <VerdictMark mark={judge(here.least, limit, limit.uncertainty)} />}</td>
             <td className="figure">
-              {safe ? `${signed(camNow + safe.min)}° to ${signed(camNow + safe.max)}°` : 'nowhere'}
+              {limit?.min === undefined
+                ? 'no limit'
+                : safe
+                  ? `${signed(camNow + safe.min)}° to ${signed(camNow + safe.max)}°`
+                  : 'nowhere'}
             </td>
-            <td className="figure">{cutNeeded > 0 ? sayLength(cutNeeded, unit) : 'nothing'}</td>
+            <td className="figure">
+              {limit?.min === undefined ? '–' : cutNeeded > 0 ? sayLength(cutNeeded, unit) : 'nothing'}
+            </td>
             <td className="figure">{here.radial === null ? '–' : sayLength(here.radial, unit)}</td>
           </tr>
         ))}

@@ -8,7 +8,7 @@ import { parseEntered } from '../../../core/units/parse-entered.js';
 import { fromCanonical, toCanonical, type Unit } from '../../../core/units/units.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useClearances } from '../../workers/use-clearances.js';
-import { doubtQuestion, isKnown, type Doubts } from './questions.js';
+import { doubtQuestion, isKnown, type Doubts } from '../../../core/sheet/in-mind.js';
 
 type Known = Extract<Parameters<typeof doubtQuestion>[0][number], unknown>;
 type Input = keyof Doubts;
@@ -80,6 +80,7 @@ export const Doubt = memo(function Doubt({
     onSpread(Object.fromEntries(found));
   }, [told, onSpread]);
   const say = (mm: number) => `${formatFigure(mm, unit)} ${UNIT_LABEL[unit]}`;
+  const isLimited = (place: string) => known.find((one) => one.place === place)?.limit?.min !== undefined;
   return (
     <section aria-label="How sure it is" className="doubt">
       <h3>How sure it is</h3>
@@ -98,8 +99,14 @@ export const Doubt = memo(function Doubt({
           <p key={place}>
             <strong>{spokenPlace(place)}</strong>: give or take{' '}
             <span className="figure">{say(2 * standardDeviation)}</span>;{' '}
-            <span className="figure">{share === 0 || share >= 1 ? share.toFixed(0) : share.toFixed(1)} %</span> of such
-            builds lie below the limit.{' '}
+            {isLimited(place) ? (
+              <>
+                <span className="figure">{share === 0 || share >= 1 ? share.toFixed(0) : share.toFixed(1)} %</span> of
+                such builds lie below the limit.
+              </>
+            ) : (
+              'the shop states no limit here.'
+            )}{' '}
             {remedy && first.share > 0 && (
               <>
                 Best worth the time: {remedy}, it makes{' '}

@@ -38,6 +38,8 @@ export function Lists() {
       </>
     );
   const needed = pistons.flatMap(({ valves }) => valves).filter(({ deeper, wider }) => deeper || wider).length;
+  // Not read, without a limit, or thinner clay than it takes to say.
+  const unknown = pistons.flatMap(({ valves }) => valves).filter(({ deeper }) => deeper === null).length;
   return (
     <div className="measuring-form lists">
       <h2>Lists, and clay out</h2>
@@ -51,8 +53,9 @@ export function Lists() {
       >
         <p>
           {needed === 0
-            ? 'By what was read, no pocket needs cutting.'
+            ? 'No pocket is known to need cutting.'
             : `${needed} ${needed === 1 ? 'pocket needs' : 'pockets need'} cutting, to the line that the shop prefers.`}
+          {unknown > 0 && ` Of ${unknown} the depth, or what it ought to be, is not known.`}
         </p>
         <table className="measuring-table">
           <thead>

@@ -3,7 +3,7 @@ import type { Unit } from '../../../core/units/units.js';
 import type { Clearance } from '../../../core/sheet/over-piston.js';
 import type { MockUp } from '../../../core/valvetrain/mock-up.js';
 import { KIND_NAME, sayLength } from './charts-of.js';
-import type { InMind } from './questions.js';
+import type { InMind } from '../../../core/sheet/in-mind.js';
 
 /** Degrees of a sprocket, plus for advanced. */
 export const signed = (deg: number): string => `${deg > 0 ? '+' : ''}${Number(deg.toFixed(1))}`.replace('-', '−');

@@ -16,7 +16,7 @@ import { pistonValveUncertainty, type PistonValveUncertaintyInput } from '../../
 import type { Springs } from '../../../core/valvetrain/spring-nest.js';
 import { cutsCsv, shimsCsv } from './lists-csv.js';
 import { fromOverlap, overlapTop } from './over-top.js';
-import { acrossQuestion, AS_IT_STANDS, doubtQuestion, isKnown } from './questions.js';
+import { acrossQuestion, AS_IT_STANDS, doubtQuestion, isKnown } from '../../../core/sheet/in-mind.js';
 import { checkSetUp, emptyForm, fieldOf, formOf } from './set-up-form.js';
 import { checkSprings, emptySprings, springFieldOf, springsFormOf } from './springs-form.js';
 import { mockUpSteps } from './steps.js';

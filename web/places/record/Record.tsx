@@ -7,6 +7,7 @@ import { useDesk } from '../../state/use-desk.js';
 import { Life } from '../intake/Life.js';
 import { ImportReadings } from './ImportReadings.js';
 import './record.css';
+import { ClayInside } from '../mock-up/ClayInside.js';
 import { SignedRecord } from './SignedRecord.js';
 
 const when = (iso: string) => format(new Date(iso), 'd MMMM yyyy, HH:mm');
@@ -27,6 +28,7 @@ export function Record() {
           Nothing is signed yet. <Link to={`/engines/${engine.id}/review`}>Go to the review</Link>
         </p>
       )}
+      <ClayInside />
       {since > 0 && (
         <p style={{ borderLeft: '4px solid var(--ochre)', paddingLeft: 10 }}>
           {since === 1 ? '1 thing was' : `${since} things were`} read, filed or decided after the last signature and{' '}

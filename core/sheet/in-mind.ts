@@ -1,9 +1,9 @@
-import type { ClearanceQuestions } from '../../../contracts/clearance-worker.js';
-import { CRANK_STEP_DEG } from '../../../core/derive/valve-over-piston.js';
-import type { OnFile } from '../../../core/derive/on-file.js';
-import type { ValveKind } from '../../../core/engine/engine.js';
-import type { Clearance } from '../../../core/sheet/over-piston.js';
-import type { UNSURE } from '../../../core/valvetrain/piston-valve-uncertainty.js';
+import { CRANK_STEP_DEG } from '../derive/valve-over-piston.js';
+import type { OnFile } from '../derive/on-file.js';
+import type { ValveKind } from '../engine/engine.js';
+import type { Clearance } from './over-piston.js';
+import type { AcrossInput } from '../valvetrain/across-positions.js';
+import type { PistonValveUncertaintyInput, UNSURE } from '../valvetrain/piston-valve-uncertainty.js';
 
 /** What one has in mind for the build, as changes of it: mm, degrees; ratio and lash by kind of valve. */
 export interface InMind {
@@ -45,7 +45,7 @@ export function standsInMind(one: Clearance, mind: InMind): Clearance {
 }
 
 /** What is asked of each valve for a build that one has in mind. */
-export function acrossQuestion(known: Known[], mind: InMind): ClearanceQuestions['across'] {
+export function acrossQuestion(known: Known[], mind: InMind): Record<string, AcrossInput> {
   return Object.fromEntries(
     known.map((one) => {
       const { kind, valve, depth, limit } = one;
@@ -76,7 +76,11 @@ export type Doubts = Partial<Record<(typeof UNSURE)[number], number>>;
 const DRAWS = 40_000;
 
 /** How sure the least clearance of the build is as it stands, by what it was computed from. */
-export function doubtQuestion(known: Known[], onFile: OnFile, doubts: Doubts): ClearanceQuestions['doubt'] {
+export function doubtQuestion(
+  known: Known[],
+  onFile: OnFile,
+  doubts: Doubts,
+): Record<string, PistonValveUncertaintyInput> {
   return Object.fromEntries(
     known.flatMap(({ place, kind, valve, depth, limit }) => {
       const both = onFile.mockUpAt(depth.takenAt);
@@ -99,9 +103,7 @@ export function doubtQuestion(known: Known[], onFile: OnFile, doubts: Doubts): C
             limit: limit?.min ?? 0,
             phases: [],
             crankStep: CRANK_STEP_DEG,
-            standardUncertainty: Object.fromEntries(
-              Object.entries(doubts).filter(([, value]) => value !== undefined),
-            ) as Record<string, number>,
+            standardUncertainty: doubts,
             draws: DRAWS,
             seed: 1,
           },
