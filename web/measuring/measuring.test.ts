@@ -44,6 +44,10 @@ describe('the sum behind a value is said with its own numbers, whatever rule mad
       derivedFrom: { measure: 'tdc-stop-second', formula: { rule: 'wheel-error', terms: [] } },
     };
     expect(sayDerived([made], 'in')).toBe('wheel error at dead centre 2.75°');
+    // A load is told in a load's unit, whatever its lengths are told in.
+    expect(sayDerived([{ ...made, measure: 'spring-seat-load', value: 751 }], 'in')).toBe(
+      'spring load, closed 169 lbf',
+    );
     expect(sayDerived([{ measure: 'lash-cold', value: 1 }], 'in')).toBeNull();
   });
 });

@@ -183,7 +183,8 @@ export function sayDerived(
 ): string | null {
   const made = rows.find((row) => row.derivedFrom);
   if (!made) return null;
-  const { quantity, title } = measureOf(made.measure);
-  const value = formatValue(made.value, quantity === 'angle' ? 'deg' : lengthUnit);
+  const { quantity, title, units } = measureOf(made.measure);
+  const shown = quantity === 'length' ? lengthUnit : quantity === 'angle' ? 'deg' : units[0];
+  const value = formatValue(made.value, shown);
   return `${title.toLowerCase()} ${made.isClear ? '≥ ' : ''}${value}`;
 }

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { DISPOSITION_ACTIONS } from '../../../core/sheet/acts.js';
-import { UNIT_LABEL } from '../../../core/units/format.js';
+import type { SheetRow } from '../../../core/sheet/row.js';
+import { formatValue, UNIT_LABEL } from '../../../core/units/format.js';
 import { Hints } from '../../measuring/panel-parts.js';
 import { Where } from '../../measuring/Where.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
@@ -10,6 +11,12 @@ import { ClayInside } from '../mock-up/ClayInside.js';
 import { FlagItem, Item, MissingItem, TakeAgain } from './items.js';
 import './review.css';
 import { Sign } from './Sign.js';
+
+/** What stands there: as it was typed, or what was computed from that. */
+function sayRow(row: SheetRow): string {
+  if (!row.derivedFrom) return `${row.entered} ${UNIT_LABEL[row.enteredUnit]}`;
+  return `${row.isClear ? '≥ ' : ''}${formatValue(row.value, row.limit?.stated.unit ?? row.enteredUnit)}`;
+}
 
 /** Everything that is out of limits, in doubt or missing, each with what was or is to be done; then the signature. */
 export function Review() {
@@ -60,10 +67,7 @@ export function Review() {
               mark={<VerdictMark mark={row.verdict} />}
               title={
                 <>
-                  <Where at={row} />{' '}
-                  <span className="figure">
-                    {row.entered} {UNIT_LABEL[row.enteredUnit]}
-                  </span>
+                  <Where at={row} /> <span className="figure">{sayRow(row)}</span>
                 </>
               }
             >
