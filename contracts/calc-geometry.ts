@@ -94,6 +94,7 @@ const sweepFitCalculator = calculator({
   output: z.object({
     unit: answerUnit,
     ...solution.shape,
+    within: z.tuple([figure, figure]),
     minimumWidth: figure,
     explained: z.boolean(),
     ambiguous: z.boolean(),

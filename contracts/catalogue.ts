@@ -1,3 +1,4 @@
+import { SCHOOLS } from '../core/valvetrain/schools.js';
 import { z } from 'zod';
 import { STOP_METHODS } from '../core/cam/valve-stops.js';
 import { SCOPES } from '../core/engine/places.js';
@@ -27,6 +28,7 @@ const measureSchema = z.object({
   options: z.array(z.string()).optional(),
   sides: z.object({ plus: z.string(), minus: z.string(), deadCentre: z.enum(['TDC', 'BDC']).optional() }).optional(),
   several: z.literal(true).optional(),
+  hasEdges: z.literal(true).optional(),
   counts: z.enum(COUNTS),
   at: z.enum(AT_BY).optional(),
   lifter: lifterSchema.optional(),
@@ -61,6 +63,16 @@ const practiceSchema = z.object({
     .object({
       dialAnglesDeg: z.array(z.number()),
       springShims: z.object({ in: z.array(z.number()), mm: z.array(z.number()) }),
+    })
+    .optional(),
+  geometry: z
+    .object({
+      school: z.enum(SCHOOLS),
+      why: z.string(),
+      edgeKept: z.object({ in: z.number(), mm: z.number() }),
+      lineWidth: z.object({ in: z.number(), mm: z.number() }).optional(),
+      adjusterTurns: z.object({ least: z.number(), most: z.number() }),
+      standShims: z.object({ in: z.array(z.number()), mm: z.array(z.number()) }),
     })
     .optional(),
   growth: z.array(z.object({ block: metalSchema, head: metalSchema, growth: z.number(), unit: z.enum(['in', 'mm']) })),

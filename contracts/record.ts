@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import type { BuildRecord } from '../core/record/build-record.js';
+import { BARS } from '../core/sheet/trials.js';
+import { SCHOOLS } from '../core/valvetrain/schools.js';
 import { list } from './list.js';
 import { paperSchema } from './papers/papers.js';
 import { pictureSchema } from './picture.js';
@@ -52,6 +54,29 @@ export const buildRecordSchema = z.object({
         atDeg: z.number(),
         limit: z.number().nullable(),
         curve: z.array(z.tuple([z.number(), z.number()])),
+      }),
+    )
+    .optional(),
+  geometry: z
+    .array(
+      z.object({
+        kind: z.enum(['I', 'E']),
+        mount: z.enum(['stud-nut', 'shaft']),
+        school: z.enum(SCHOOLS),
+        best: z.number().nullable(),
+        explained: z.boolean().nullable(),
+        minimumWidth: z.number().nullable(),
+        trials: z.array(
+          z.object({
+            place: z.string(),
+            setting: z.number(),
+            width: z.number().optional(),
+            offset: z.number().optional(),
+            barredBy: z.array(z.enum(BARS)),
+            isRough: z.boolean(),
+            isOtherRocker: z.boolean(),
+          }),
+        ),
       }),
     )
     .optional(),

@@ -3,6 +3,7 @@ import { STOP_METHODS } from '../core/cam/valve-stops.js';
 import { ALONG, RECHECK_COUNTS, type Practice } from '../core/plan/practice.js';
 import type { Scope } from '../core/engine/places.js';
 import { LONGEST_TITLE, OWN_SCOPES, OWN_STAGES, OWN_UNITS } from '../core/plan/own-measure.js';
+import { SCHOOLS } from '../core/valvetrain/schools.js';
 import { BASES } from '../core/plan/spec-sets.js';
 import type { Unit } from '../core/units/units.js';
 import { lifterSchema, metalSchema, specSetSchema, unitSchema } from './catalogue.js';
@@ -18,6 +19,8 @@ const drop = z.number({ error: 'a drop, as a number' }).gt(0, 'above zero').max(
 
 /** What is said where what was typed is not speeds with their factors. */
 const SPEEDS = { error: 'speeds with their factors, as 7000 × 0.5; 7800 × 0.25' };
+
+const fromZero = z.number({ error: 'a number' }).min(0, 'not below zero').max(50, 'at most 50');
 
 const checkLift = z.number({ error: 'a lift, as a number' }).gt(0, 'above zero').max(50, 'at most 50');
 
@@ -73,6 +76,19 @@ const practice = z.object({
     .object({
       dialAnglesDeg: list(degrees, { least: 1, most: 24, of: ['angle', 'angles'] }),
       springShims: z.object({
+        in: list(drop, { least: 1, most: 12, of: ['thickness', 'thicknesses'] }),
+        mm: list(drop, { least: 1, most: 12, of: ['thickness', 'thicknesses'] }),
+      }),
+    })
+    .optional(),
+  geometry: z
+    .object({
+      school: z.enum(SCHOOLS, { error: `one of ${SCHOOLS.join(', ')}` }),
+      why: text(200).trim(),
+      edgeKept: z.object({ in: fromZero, mm: fromZero }),
+      lineWidth: z.object({ in: fromZero, mm: fromZero }).optional(),
+      adjusterTurns: z.object({ least: fromZero, most: fromZero }),
+      standShims: z.object({
         in: list(drop, { least: 1, most: 12, of: ['thickness', 'thicknesses'] }),
         mm: list(drop, { least: 1, most: 12, of: ['thickness', 'thicknesses'] }),
       }),

@@ -26,6 +26,12 @@ const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn', string][] = [
   [{ code: 'drop-spread', spread: 1.5 }, 'deg', 'The drops differ by 1.50°: an asymmetric lobe, or a doubtful set-up.'],
   [{ code: 'not-corrected', lacks: ['stroke', 'rod-length', 'valve-angle'] }, 'in', 'Not brought to the final build: the stroke, the rod’s length and the valve’s angle to the cylinder missing.'],
   [{ code: 'other-parts', parts: ['rockers'] }, 'in', 'Checked with other rockers than the engine gets: another part of the same name measures differently.'],
+  [{ code: 'stem-uneven', difference: 0.02 * IN, adjuster: 0.0074 * IN, turns: 0.178 }, 'in', 'The tip stands 0.0200 in higher than its neighbours: its adjuster will end 0.0074 in further out, 0.18 of a turn.'],
+  [{ code: 'stem-uneven', difference: -0.3, adjuster: -0.11, turns: null }, 'mm', 'The tip stands 0.300 mm lower than its neighbours: its adjuster will end 0.110 mm further in.'],
+  [{ code: 'lift-lost', lost: 0.02 * IN, springs: 'checking' }, 'in', '0.0200 in of lift is lost on the way: a soft spot in the checking rod, a plunger that gives, or a rod whose length is out.'],
+  [{ code: 'lift-lost', lost: 0.02 * IN, springs: 'final' }, 'in', '0.0200 in of lift is lost on the way: rod and rocker bending under the springs, a plunger that gives, or a rod whose length is out.'],
+  [{ code: 'another-rocker' }, 'in', 'Rubbed by another rocker than the engine gets: one of the same name may rub elsewhere.'],
+  [{ code: 'rough-mark' }, 'in', 'Tapped before there was a pushrod: rough, and to be rubbed again.'],
   [{ code: 'dead-centre-unknown' }, 'deg', 'Dead centre was not found before this was read.'],
   [{ code: 'dead-centre-rough' }, 'deg', 'Dead centre was only found by the rough dial before this was read.'],
   [{ code: 'dead-centre-off' }, 'deg', 'The pointer was not at dead centre when this was read.'],
@@ -40,7 +46,7 @@ describe('what is odd about a value is said in words, in the unit in which it wa
     const core = ['judge/hints.ts', 'wheel/wheel-passes.ts'].map((file) =>
       readFileSync(fileURLToPath(new URL(`../core/${file}`, import.meta.url)), 'utf8'),
     );
-    const hints = [...core[0].matchAll(/\{ code: ('[a-z-]+'|[^}]*'sprocket-moved')/g)].flatMap(([, codes]) =>
+    const hints = [...core[0].matchAll(/\{ code: ('[a-z-]+'(?: \| '[a-z-]+')*|[^}]*'sprocket-moved')/g)].flatMap(([, codes]) =>
       [...codes.matchAll(/'([a-z-]+)'/g)].map(([, code]) => code),
     );
     const doubts = [...core[1].matchAll(/'((?:dead-centre|wheel)-[a-z]+)'/g)].map(([, code]) => code);

@@ -70,6 +70,11 @@ interface Reasons {
   'circle-off-ball': undefined;
   'arm-too-short': undefined;
   'same-setting': undefined;
+  'tip-without-width': undefined;
+  'edge-off-tip': undefined;
+  'target-outside': undefined;
+  'wall-closes-rod': undefined;
+  'rod-fills-hole': undefined;
 }
 export type ImpossibilityCode = keyof Reasons;
 

@@ -8,6 +8,8 @@ import { lobeSweep } from './lobe-sweep.js';
 import { mockUp } from './mock-up.js';
 import type { PaperKind } from './paper-kind.js';
 import { parts } from './parts.js';
+import { pushrods } from './pushrods.js';
+import { rockers } from './rockers.js';
 import { springs } from './springs.js';
 
 /** Every kind of paper that is kept with an engine, one row a kind. */
@@ -21,6 +23,8 @@ export const PAPER_KINDS = [
   imported,
   mockUp,
   springs,
+  rockers,
+  pushrods,
 ] as unknown as PaperKind[];
 
 export const paperSchema = z.object({

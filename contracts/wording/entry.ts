@@ -22,6 +22,10 @@ export function wordEntry(reason: EntryProblem, measure: Pick<Measure, 'options'
       return 'either a sign or a side, not both';
     case 'off-the-wheel':
       return 'the wheel reads from 0 to 360';
+    case 'two-edges':
+      return 'the inner edge and the outer one with ; between them, or the width alone';
+    case 'edges-crossed':
+      return 'the outer edge lies further from the pivot than the inner one';
     case 'too-many-sizes':
       return 'at most four directions: front, front across, rear, rear across';
   }

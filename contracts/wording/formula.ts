@@ -26,6 +26,11 @@ const NAME: Record<string, string> = {
   'solid-height': 'solid height',
   'load-closed': 'load closed',
   'load-gained': 'load gained',
+  'mark-middle': 'middle of the mark',
+  'half-tip': 'half the tip',
+  'tool-closed': 'checking rod closed',
+  'tool-opened': 'opened by its turns',
+  plunger: 'plunger to its depth',
   'half-thicker': 'half of what the rod is thicker',
 };
 

@@ -9,6 +9,8 @@ const LACK: Record<Lack, string> = {
   stroke: 'the stroke',
   'rod-length': 'the rod’s length',
   lobe: 'a swept lobe, or a card that tells its lift and two durations',
+  'pushrod-angle': 'the pushrod’s angle to the cylinder',
+  'plunger-target': 'how deep the plunger is to stand',
 };
 const PART: Record<SamePart, string> = {
   rockers: 'rockers',
@@ -52,6 +54,17 @@ export function wordHint(hint: Hint, unit: Unit): string {
       return `Not brought to the final build: ${listed(hint.lacks.map((lack) => LACK[lack]))} missing.`;
     case 'other-parts':
       return `Checked with other ${listed(hint.parts.map((part) => PART[part]))} than the engine gets: another part of the same name measures differently.`;
+    case 'stem-uneven': {
+      const [apart, adjuster] = [hint.difference, hint.adjuster].map((value) => formatValue(Math.abs(value), unit));
+      const turns = hint.turns === null ? '' : `, ${Math.abs(hint.turns).toFixed(2)} of a turn`;
+      return `The tip stands ${apart} ${hint.difference > 0 ? 'higher' : 'lower'} than its neighbours: its adjuster will end ${adjuster} further ${hint.difference > 0 ? 'out' : 'in'}${turns}.`;
+    }
+    case 'lift-lost':
+      return `${formatValue(hint.lost, unit)} of lift is lost on the way: ${hint.springs === 'checking' ? 'a soft spot in the checking rod, ' : 'rod and rocker bending under the springs, '}a plunger that gives, or a rod whose length is out.`;
+    case 'another-rocker':
+      return 'Rubbed by another rocker than the engine gets: one of the same name may rub elsewhere.';
+    case 'rough-mark':
+      return 'Tapped before there was a pushrod: rough, and to be rubbed again.';
     case 'dead-centre-unknown':
       return 'Dead centre was not found before this was read.';
     case 'dead-centre-rough':

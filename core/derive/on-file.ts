@@ -1,6 +1,8 @@
 import type { LobeOnFile } from '../cam/lobe-on-file.js';
 import type { ValveKind } from '../engine/engine.js';
 import type { MockUp } from '../valvetrain/mock-up.js';
+import type { PushrodSetUp } from '../valvetrain/pushrod-set-up.js';
+import type { RockerSetUp } from '../valvetrain/rocker-set-up.js';
 import type { Spring } from '../valvetrain/spring-nest.js';
 
 /** What stands on an engine's papers and rules compute with, canonical: mm, N, degrees. */
@@ -17,4 +19,8 @@ export interface OnFile {
   cardLift: (kind: ValveKind) => number | undefined;
   /** The springs around a valve; null while nobody has filed them. */
   springs: (kind: ValveKind) => Spring[] | null;
+  /** What rubbed on what when a mark of this moment was made; null while nobody has said it. */
+  rockersAt: (takenAt: string) => RockerSetUp | null;
+  /** How pushrods are measured and what they must fit; null while nobody has said it. */
+  pushrods: PushrodSetUp | null;
 }

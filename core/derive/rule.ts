@@ -52,6 +52,8 @@ export interface Made {
   place?: string;
   /** The reading that it is of, as `Seen` gave it, where another woke the rule. */
   of?: Taken;
+  /** Where it is told apart by what it was taken at. */
+  at?: At;
   value: number;
   /** There is at least so much. */
   isClear?: true;

@@ -2,12 +2,15 @@ import type { Engine } from '../engine/engine.js';
 import type { Rule } from './rule.js';
 import { exhaustCentreline, intakeCentreline } from './rules/centreline.js';
 import { deckSquare } from './rules/deck-square.js';
+import { liftLost } from './rules/lift-lost.js';
 import { lashGrowth } from './rules/lash-growth.js';
 import { mainClearance } from './rules/main-clearance.js';
 import { pistonValveRules } from './rules/piston-valve.js';
 import { pistonWall } from './rules/piston-wall.js';
 import { plungerDepth } from './rules/plunger-depth.js';
+import { pushrodLengthToOrder, pushrodOff } from './rules/pushrod-length.js';
 import { pushrodSide } from './rules/pushrod-side.js';
+import { rubbedMark } from './rules/rubbed-mark.js';
 import { rodClearance } from './rules/rod-clearance.js';
 import { shapes } from './rules/shape.js';
 import { springs } from './rules/springs.js';
@@ -30,6 +33,10 @@ export const RULES: Rule[] = [
   ...pistonValveRules,
   springs,
   pushrodSide,
+  rubbedMark,
+  pushrodLengthToOrder,
+  pushrodOff,
+  liftLost,
 ];
 
 const wokenBy = new Map<string, Rule[]>();

@@ -24,6 +24,11 @@ export type Hint =
   | { code: 'not-corrected'; lacks: Lack[] }
   /** Parts at the check that are not those of the final engine. */
   | { code: 'other-parts'; parts: SamePart[] }
+  /** A tip that stands otherwise than its neighbours, and how much further out that leaves its adjuster; turns where it has some. */
+  | { code: 'stem-uneven'; difference: number; adjuster: number; turns: number | null }
+  /** Lift that does not arrive at the valve, and on which springs it was read. */
+  | { code: 'lift-lost'; lost: number; springs: 'checking' | 'final' | null }
+  | { code: 'another-rocker' | 'rough-mark' }
   | { code: WheelDoubt | 'sprocket-moved' };
 
 /** One turn of the usual dial, mm (0.100 in). */

@@ -66,6 +66,8 @@ export interface Measure {
   /** For a size that may be taken in several directions, up to four numbers: front, front across, rear, rear across. */
   several?: true;
   counts: Counts;
+  /** It may be typed by its two edges, inner and outer, from the same side: then it is what lies between them. */
+  hasEdges?: true;
   /** It may show that there is more than could be measured: clay that bears no mark is at least as thick as it is. */
   mayBeClear?: true;
   /** Told apart by this too, besides measure and place. */

@@ -2,6 +2,7 @@ import { DEFAULT_MARGIN_DEG, STOP_METHODS, type StopMethod } from '../cam/valve-
 import type { Metal } from '../engine/engine.js';
 import { toCanonical, type Unit } from '../units/units.js';
 import { DEFAULT_GROWTH } from '../valvetrain/lash.js';
+import type { School } from '../valvetrain/schools.js';
 import type { Measure } from './measure.js';
 
 /** Along the firing order, or along the heads. */
@@ -63,6 +64,20 @@ export interface Practice {
     /** Thicknesses of the shims for springs that the shop keeps. */
     springShims: Record<'in' | 'mm', number[]>;
   };
+  /** Sets from before it was asked leave it open. */
+  geometry?: {
+    /** What the best setting of a rocker goes by, and why. */
+    school: School;
+    why: string;
+    /** What a mark keeps clear of the tip's edge. */
+    edgeKept: Record<'in' | 'mm', number>;
+    /** How wide a mark is that does not move at all, where the shop knows it: then two trials are enough. */
+    lineWidth?: Record<'in' | 'mm', number>;
+    /** Turns that an adjuster is to end within, from where its maker lets it start. */
+    adjusterTurns: { least: number; most: number };
+    /** Shims for stands that the shop keeps. */
+    standShims: Record<'in' | 'mm', number[]>;
+  };
   /** How much the lash opens from cold to hot. */
   growth: { block: Metal; head: Metal; growth: number; unit: 'in' | 'mm' }[];
   /** Where the shop trusts an instrument otherwise than the catalogue does. */
@@ -92,6 +107,13 @@ export const GENERAL_PRACTICE: Practice = {
   mockUp: {
     dialAnglesDeg: [-5, 0, 5, 8, 10, 12, 15, 20],
     springShims: { in: [0.015, 0.03, 0.06], mm: [0.4, 0.8, 1.5] },
+  },
+  geometry: {
+    school: 'narrowest',
+    why: 'the width is the sideways drag on the guide; centring alone has been seen to wear guides',
+    edgeKept: { in: 0.03, mm: 0.8 },
+    adjusterTurns: { least: 1, most: 4 },
+    standShims: { in: [0.015, 0.03, 0.06], mm: [0.4, 0.8, 1.5] },
   },
   growth: DEFAULT_GROWTH,
   uncertainty: [],

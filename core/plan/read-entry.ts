@@ -9,7 +9,9 @@ export type EntryProblem =
   | 'unknown-side'
   | 'sign-twice'
   | 'off-the-wheel'
-  | 'too-many-sizes';
+  | 'too-many-sizes'
+  | 'two-edges'
+  | 'edges-crossed';
 
 /** What was typed at a place: its canonical value, and the sizes of several directions where there are some. */
 export type Entry = { ok: true; value: number; sizes: number[]; isClear?: true } | { ok: false; reason: EntryProblem };
@@ -82,6 +84,15 @@ function readSizes(entered: string, unit: Unit): Entry {
   return { ok: true, value: sizes.reduce((sum, size) => sum + size, 0) / sizes.length, sizes };
 }
 
+/** A width, or the two edges that it lies between, with `;` between them. */
+function readEdges(entered: string, unit: Unit): Entry {
+  const entry = readSizes(entered, unit);
+  if (!entry.ok || entry.sizes.length === 1) return entry.ok ? { ...entry, sizes: [] } : entry;
+  const [inner, outer] = entry.sizes;
+  if (entry.sizes.length > 2) return { ok: false, reason: 'two-edges' };
+  return outer > inner ? { ok: true, value: outer - inner, sizes: [inner, outer] } : { ok: false, reason: 'edges-crossed' };
+}
+
 /**
  * Reads what was typed at a place, by what the measure is: one of its options, a number, a number with its side, or
  * several sizes. One reader for screen and server, so that both always see the same value.
@@ -93,6 +104,7 @@ export function readEntry(measure: Measure, entered: string, unit: Unit): Entry 
   }
   if (measure.sides) return readSided(measure.sides, entered, unit);
   if (measure.mayBeClear) return readClear(entered, unit);
+  if (measure.hasEdges) return readEdges(entered, unit);
   if (measure.several) return readSizes(entered, unit);
   const parsed = parseEntered(entered);
   return parsed.ok ? { ok: true, value: toCanonical(parsed.value, unit), sizes: [] } : parsed;

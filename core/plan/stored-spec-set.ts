@@ -7,8 +7,8 @@ type FirstLimit = Omit<SpecLimit, 'basis' | 'preferred'> & { perBore?: true; bas
 /** A spec set as it stands in a database or a signed record, of whichever version. */
 export type StoredSpecSet = Omit<SpecSet, 'limits' | 'practice'> & { limits: FirstLimit[]; practice?: Practice };
 
-/** The practice that was in the code while sets had none: it asked for no check lift, and said nothing of the mock-up. */
-const { mockUp, ...FIRST_PARTS } = GENERAL_PRACTICE;
+/** The practice that was in the code while sets had none: it asked for no check lift, and said nothing of mock-up and geometry. */
+const { mockUp, geometry, ...FIRST_PARTS } = GENERAL_PRACTICE;
 const { checkLift, ...FIRST_TIMING } = FIRST_PARTS.timing;
 const FIRST_PRACTICE: Practice = { ...FIRST_PARTS, timing: FIRST_TIMING };
 

@@ -13,6 +13,7 @@ import type { SheetRow } from '../sheet/row.js';
 import { judgingOf } from '../sheet/judging.js';
 import { sheetOf } from '../sheet/sheet.js';
 import { standOf } from '../sheet/stand.js';
+import { recordedGeometry, type RecordedGeometry } from './recorded-geometry.js';
 import { recordedClearances, type RecordedClearance } from './recorded-clearances.js';
 
 /**
@@ -22,9 +23,10 @@ import { recordedClearances, type RecordedClearance } from './recorded-clearance
  * computed has a verdict only by a limit of its own. Since 4, a centreline is the mean over no more than sixteen drops, and
  * what is suspect is not also asked whether it is another valve's. Since 5, a limit that is stated per bore goes by the bore
  * of the engine's data while that cylinder was not measured. Since 6, what was checked at the mock-up is brought to the
- * final build, and springs tell their loads and what is left to coil bind.
+ * final build, and springs tell their loads and what is left to coil bind. Since 7, a mark that was
+ * read by its edges tells where it lies, a checking rod the length to order, and a valve's lift what was lost on its way.
  */
-export const FORMULA_VERSION = '6';
+export const FORMULA_VERSION = '7';
 
 interface Signatory {
   handle: string;
@@ -74,6 +76,8 @@ export interface BuildRecord {
   pictures?: (Omit<Picture, 'at'> & { shown?: true })[];
   /** Of the valves whose clearance can be told over the crank. Left out where there are none. */
   clearances?: RecordedClearance[];
+  /** What was tried of the rockers' geometry. Left out where nothing was. */
+  geometry?: RecordedGeometry[];
   /** What somebody answered for with his name. Left out where there is none. */
   signOffs?: SignOff[];
   /** Something was taken with clay or dye, and nobody has signed since that all of it is out. */
@@ -130,7 +134,9 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
     ...picture,
     ...(shown.has(picture.id) ? { shown: true as const } : {}),
   }));
-  const clearances = recordedClearances(judgingOf(file, stand), sheet);
+  const judging = judgingOf(file, stand);
+  const clearances = recordedClearances(judging, sheet);
+  const geometry = recordedGeometry(judging);
   const clayOut = clayOutOf(file);
   const takers = new Set(file.readings.map((reading) => reading.by));
   const here = new Set(input.people.map(({ handle }) => handle));
@@ -167,6 +173,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       papers: file.papers.filter(({ kind }) => !OWN_FIELDS.includes(kind) && !KEPT_TO_THE_SHOP.papers.includes(kind)),
       ...(pictures.length > 0 ? { pictures } : {}),
       ...(clearances.length > 0 ? { clearances } : {}),
+      ...(geometry.length > 0 ? { geometry } : {}),
       ...(clayOut ? { signOffs: [signOffOf(clayOut)] } : {}),
       ...(isClayInside(file) ? { clayInside: true } : {}),
       auditHead: input.auditHead,

@@ -257,7 +257,8 @@ describe('the rules', () => {
     ['lash-cold', ['lash-hot']],
     // Where the sprocket stands only tells which drops belong together.
     ['cam-offset', []],
-    ['valve-lift', []],
+    ['valve-lift', ['lift-lost']],
+    ['pushrod-tool-turns', ['pushrod-checked', 'pushrod-length', 'pushrod-off']],
   ])('what follows from %s is computed from them, not kept by hand', (measure, fed) => {
     expect(feeds(measure)).toEqual(fed);
     expect(isInput(measure)).toBe(fed.length > 0);

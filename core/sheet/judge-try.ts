@@ -1,10 +1,12 @@
 import type { Formula } from '../derive/rule.js';
-import { parseValve } from '../engine/places.js';
+import { pitchMmOf, ratioOf } from '../engine/engine.js';
+import { parseValve, valvesOfBank } from '../engine/places.js';
 import { hintsFor, type Hint } from '../judge/hints.js';
 import { judge, judgeClear, type Verdict } from '../judge/judge.js';
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
 import { limitFor } from '../plan/spec-sets.js';
+import { adjusterMoves } from '../valvetrain/uneven-stem.js';
 import { misalignment } from '../wheel/misalignment.js';
 import { isSuspect } from './angle-doubts.js';
 import type { Judging } from './judging.js';
@@ -61,14 +63,26 @@ export function verdictOfCounting(judging: Judging, one: Try): Omit<Judged, 'hin
   return isToBeReadAgain(judging, one) ? { ...own, verdict: 'suspect' } : own;
 }
 
+/** What differs between intakes and exhausts by its nature. */
+const BY_KIND = [
+  'lobe-lift',
+  'stem-height',
+  'trial-setting',
+  'stand-shim',
+  'pushrod-checked',
+  'pushrod-length',
+  'pushrod-tool-turns',
+  'pushrod-fitted',
+];
+
 /** What a value is compared with: its siblings that are judged by the same limit. */
 function siblingsOf({ stand, spec }: Judging, one: Try): Try[] {
   const { measure, place } = one;
   const limit = limitFor(spec, measure, place);
   const alike = stand.siblingsOf(one).filter((other) => limitFor(spec, measure, other.place) === limit);
-  // Intake and exhaust lobes are ground to different lifts, limit or no limit.
+  // Intake and exhaust lobes are ground to different lifts, limit or no limit; their valves and rods are of two lengths.
   const kind = parseValve(place)?.kind;
-  return measure === 'lobe-lift' ? alike.filter((other) => parseValve(other.place)?.kind === kind) : alike;
+  return BY_KIND.includes(measure) ? alike.filter((other) => parseValve(other.place)?.kind === kind) : alike;
 }
 
 /** The verdict that another value, or the same at another place, would have by limits alone. */
@@ -77,8 +91,32 @@ const verdictIf = (judging: Judging, one: Try, change: Partial<Pick<Try, 'value'
   return byLimit(judging, trial, judging.stand.carried(trial)).verdict;
 };
 
+/** A tip that stands otherwise than those of its kind along its head, by more than both readings may be off. */
+function unevenStem({ engine, spec, stand }: Judging, place: string, value: number): Hint[] {
+  const { kind } = parseValve(place)!;
+  const bank = engine.banks.map(valvesOfBank).find((valves) => valves.includes(place))!;
+  const others = bank.filter((other) => other !== place && parseValve(other)!.kind === kind);
+  const heights = others.flatMap((other) => stand.latest('stem-height', other)?.value ?? []).sort((a, b) => a - b);
+  if (heights.length === 0) return [];
+  const [low, high] = [heights[(heights.length - 1) >> 1], heights[heights.length >> 1]];
+  const difference = value - (low + high) / 2;
+  if (Math.abs(difference) <= 2 * uncertaintyOf(spec.practice, measureOf('stem-height'))) return [];
+  const adjuster = adjusterMoves(engine.mount, ratioOf(engine, kind), difference);
+  const turns = engine.mount === 'pedestal-shim' ? null : adjuster / pitchMmOf(engine);
+  return [{ code: 'stem-uneven', difference, adjuster, turns }];
+}
+
+/** What a mark cannot be relied on for: another rocker, or a tap before there was a rod. */
+function doubtfulMark({ stand }: Judging, takenAt: string): Hint[] {
+  const rockers = stand.seen().onFile.rockersAt(takenAt);
+  return [
+    ...(rockers?.rockers === 'another' ? [{ code: 'another-rocker' } as const] : []),
+    ...(rockers?.isRough ? [{ code: 'rough-mark' } as const] : []),
+  ];
+}
+
 /** What is odd about a value by its own measure: not against its siblings, but against what it hangs on. */
-function ownHints(judging: Judging, { measure, place, value, derived }: Try): Hint[] {
+function ownHints(judging: Judging, { measure, place, value, takenAt, derived }: Try): Hint[] {
   const hints: Hint[] = [];
   if (limitFor(judging.spec, measure, place)?.basis === 'of-bore' && judging.boreMm(place) === undefined)
     hints.push({ code: 'bore-unknown' });
@@ -87,6 +125,8 @@ function ownHints(judging: Judging, { measure, place, value, derived }: Try): Hi
     const maxAngleDeg = judging.spec.practice.timing.dialInLineDeg;
     hints.push({ code: 'lift-short', ...misalignment({ expected, observed: value, maxAngleDeg }) });
   }
+  if (measure === 'stem-height') hints.push(...unevenStem(judging, place, value));
+  if (measure === 'mark-width') hints.push(...doubtfulMark(judging, takenAt));
   return [...hints, ...(derived?.hints ?? [])];
 }
 

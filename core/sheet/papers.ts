@@ -4,6 +4,8 @@ import type { EngineData } from '../engine/engine-data.js';
 import type { ValveKind } from '../engine/engine.js';
 import type { Part } from '../engine/parts.js';
 import type { MockUp } from '../valvetrain/mock-up.js';
+import type { PushrodSetUp } from '../valvetrain/pushrod-set-up.js';
+import type { RockerSetUp } from '../valvetrain/rocker-set-up.js';
 import { nestOf, type NestSaid, type Springs } from '../valvetrain/spring-nest.js';
 
 /** What is kept whole with an engine and filed anew rather than edited. Its kinds are rows of `contracts/papers/`. */
@@ -75,6 +77,13 @@ export const importedOf = ({ papers }: Filed): (Omit<Paper, 'body'> & { body: Im
 /** The mock-ups that were filed, in the order in which they were. */
 export const mockUpsOf = ({ papers }: Filed): (MockUp & { at: string })[] =>
   papers.filter(({ kind }) => kind === 'mock-up').map(({ body, at }) => ({ ...(body as MockUp), at }));
+
+/** What rubbed on what while marks were tried, in the order in which it was filed. */
+export const rockersOf = ({ papers }: Filed): (RockerSetUp & { at: string })[] =>
+  papers.filter(({ kind }) => kind === 'rockers').map(({ body, at }) => ({ ...(body as RockerSetUp), at }));
+
+/** How pushrods are measured and what they must fit, as it was filed last. */
+export const pushrodsOf = (filed: Filed): PushrodSetUp | undefined => newest<PushrodSetUp>(filed, 'pushrods');
 
 /** The springs as they were filed last. */
 export const springPaperOf = (filed: Filed): Springs | undefined => newest<Springs>(filed, 'springs');

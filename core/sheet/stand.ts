@@ -221,9 +221,9 @@ function asRead(reading: Reading, turn: number): Try {
 }
 
 function asTry(woken: Try, rule: Rule, made: Made): Try {
-  const { measure, place, value, uncertainty, terms, hints = [], isClear, isSuspect } = made;
+  const { measure, place, at, value, uncertainty, terms, hints = [], isClear, isSuspect } = made;
   // What `Seen` gives are tries.
-  const { at, isClear: wasClear, derived: before, ...reading } = (made.of as Try | undefined) ?? woken;
+  const { at: wasAt, isClear: wasClear, derived: before, ...reading } = (made.of as Try | undefined) ?? woken;
   const formula = { rule: rule.name, terms };
   const derived: Derivation = { from: reading.measure, uncertainty, formula, hints, carried: rule.carries ?? false };
   if (isSuspect) derived.isSuspect = true;
@@ -231,6 +231,7 @@ function asTry(woken: Try, rule: Rule, made: Made): Try {
     ...reading,
     measure,
     place: place ?? woken.place,
+    ...(at ? { at } : {}),
     value,
     turn: woken.turn,
     ...(isClear ? { isClear } : {}),

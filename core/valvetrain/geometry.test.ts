@@ -93,6 +93,17 @@ describe('the narrowest mark', () => {
   const EXAMPLE = [[7.55, 0.07521], [7.6, 0.06753], [7.65, 0.0606], [7.7, 0.06467]].map(([setting, width]) => ({ setting, width })); // prettier-ignore
   const fit = (change: Partial<SweepFitInput> = {}) => sweepFit({ ...ROCKER, trials: EXAMPLE, ...change });
 
+  /** The mark that a rocker rubs at a setting, from its reach over the whole lift. */
+  const rubbedBy = (rocker: Pick<SweepFitInput, 'mount' | 'armLength' | 'valveLift'>, best: number, line: number) => {
+    const k = rocker.mount === 'shaft' ? 1 : 1 / (1 + 1 / 1.7);
+    const reach = (y: number) => Math.sqrt(rocker.armLength ** 2 - y ** 2);
+    return (setting: number) => {
+      const closed = rocker.valveLift / 2 - k * (setting - best);
+      const along = Array.from({ length: 2001 }, (_, turn) => reach(closed - (rocker.valveLift * turn) / 2000));
+      return Math.max(...along) - Math.min(...along) + line;
+    };
+  };
+
   test('by the worked example: where it lies, how narrow, and that the marks follow the geometry', () => {
     const found = fit();
     expect(found.best).toBeCloseTo(7.66, 3);
@@ -118,18 +129,29 @@ describe('the narrowest mark', () => {
     for (let trial = 0; trial < 20; trial++) {
       const rocker = { ...ROCKER, mount: next() < 0.5 ? ('stud-nut' as const) : ('shaft' as const), armLength: 1.3 + 0.4 * next(), valveLift: 0.45 + 0.2 * next() }; // prettier-ignore
       const best = 0.1 * (next() - 0.5);
-      const k = rocker.mount === 'shaft' ? 1 : 1 / (1 + 1 / 1.7);
-      const reach = (y: number) => Math.sqrt(rocker.armLength ** 2 - y ** 2);
-      const widthAt = (setting: number) => {
-        const closed = rocker.valveLift / 2 - k * (setting - best);
-        const along = Array.from({ length: 2001 }, (_, turn) => reach(closed - (rocker.valveLift * turn) / 2000));
-        return Math.max(...along) - Math.min(...along) + 0.028;
-      };
+      const widthAt = rubbedBy(rocker, best, 0.028);
       const trials = [-0.12, -0.05, 0.02, 0.09].map((setting) => ({ setting, width: widthAt(setting) }));
       const found = sweepFit({ ...rocker, trials });
       expect(found.best).toBeCloseTo(best, 3);
       for (const [setting, width] of found.curve) expect(width).toBeCloseTo(widthAt(setting), 3);
     }
+  });
+
+  test('marks that scatter as their uncertainty says leave the truth within what is told, nineteen times of twenty', () => {
+    const next = chance(7);
+    // Two uniform numbers make a normal one (Box and Muller).
+    const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+    const widthAt = rubbedBy(ROCKER, 7.66, 0.03);
+    const marks = [7.55, 7.62, 7.7, 7.76].map((setting) => ({ setting, width: widthAt(setting) }));
+    const rounds = 300;
+    let covered = 0;
+    for (let round = 0; round < rounds; round++) {
+      const trials = marks.map(({ setting, width }) => ({ setting, width: width + (0.004 / 1.96) * normal() }));
+      const [low, high] = fit({ trials, lineWidth: 0.03 }).within;
+      if (low <= 7.66 && 7.66 <= high) covered++;
+    }
+    expect(covered / rounds).toBeGreaterThan(0.9);
+    expect(covered / rounds).toBeLessThan(0.99);
   });
 
   test('marks that follow no geometry say so, and the narrowest that was measured stands', () => {

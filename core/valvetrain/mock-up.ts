@@ -86,7 +86,7 @@ export function inMillimetres(said: MockUp): MockUp {
 }
 
 /** What a correction needs and nobody has said yet. */
-export type Lack = 'valve-angle' | 'stroke' | 'rod-length' | 'lobe';
+export type Lack = 'valve-angle' | 'stroke' | 'rod-length' | 'lobe' | 'pushrod-angle' | 'plunger-target';
 
 /** One thing that is otherwise in the final engine than at the check, and what it adds to a gap. */
 interface Correction {

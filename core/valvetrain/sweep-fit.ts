@@ -10,7 +10,7 @@ export interface SweepFitInput {
   trials: { setting: number; width: number }[];
   /** How wide a mark is that does not move at all, where that is known: then two trials are enough. */
   lineWidth?: number;
-  /** What a mark's width can be trusted to. */
+  /** What a mark's width can be trusted to: nineteen of twenty lie within. */
   uncertainty: number;
 }
 
@@ -23,6 +23,8 @@ interface SweepSolution {
 export interface SweepFit {
   /** The setting at which the mark is narrowest. */
   best: number;
+  /** The best lies between these as often as a width lies within its uncertainty. */
+  within: [low: number, high: number];
   minimumWidth: number;
   lineWidth: number;
   residualRms: number;
@@ -43,10 +45,15 @@ const LOOKED = { beside: 0.5, steps: 2000 };
 /** A setting within this part of the lift of one that was tried is that one. */
 const SAME_SETTING = 0.01;
 const CURVE_POINTS = 61;
+/**
+ * By how much the sum of squares may rise over its least, in squares of the uncertainty: nineteen of twenty times the truth
+ * lies where it rises by no more than 3.84 variances (χ², one degree of freedom); the uncertainty is 1.96 of their roots.
+ */
+const STILL_AS_LIKELY = 3.84 / 1.96 ** 2;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /** By how much the tip's centre sinks beside its pivot for each unit of the setting: a pushrod turns the rocker as a lever. */
-const sinkOf = ({ mount, rockerRatio }: SweepFitInput) => (mount === 'shaft' ? 1 : 1 / (1 + 1 / rockerRatio));
+export const sinkOf = ({ mount, rockerRatio }: Pick<SweepFitInput, 'mount' | 'rockerRatio'>): number => (mount === 'shaft' ? 1 : 1 / (1 + 1 / rockerRatio));
 
 /**
  * How wide the tip sweeps at a setting: from its furthest reach to its nearest over the lift. Least where the arm stands
@@ -127,8 +134,12 @@ export function sweepFit(input: SweepFitInput): SweepFit {
     const setting = low + ((high - low) * turn) / (CURVE_POINTS - 1);
     return [setting, widthAt(first, setting)];
   });
+  const squaresOf = ({ residualRms }: SweepSolution) => residualRms ** 2 * trials.length;
+  const likely = looked.filter((one) => squaresOf(one) <= squaresOf(first) + STILL_AS_LIKELY * uncertainty ** 2);
+  const bests = [...likely.map(({ best }) => best), first.best];
   return {
     ...first,
+    within: [Math.min(...bests) - step / 2, Math.max(...bests) + step / 2],
     minimumWidth: widthAt(first, first.best),
     explained: first.residualRms <= uncertainty,
     ambiguous: equal.length > 1,

@@ -1,21 +1,17 @@
-import { ratioOf } from '../../engine/engine.js';
 import { parseValve } from '../../engine/places.js';
 import { measureOf } from '../../plan/measures.js';
 import { uncertaintyOf } from '../../plan/practice.js';
 import { nestAt } from '../../valvetrain/spring-nest.js';
+import { expectedLift } from '../expected-lift.js';
 import { readTerm, together, type Rule, type Seen, type Taken, type Term } from '../rule.js';
 
 /** How far a valve opens, by what of it, mm: as read at the valve, else its lobe times its ratio less the lash. */
 function liftOf(seen: Seen, installed: Taken): { value: number; terms: Term[] } | null {
-  const { engine, onFile, latest } = seen;
-  const { place } = installed;
-  const { kind } = parseValve(place)!;
-  const read = latest('valve-lift', place);
+  const read = seen.latest('valve-lift', installed.place);
   if (read) return { value: read.value, terms: [readTerm('−', read, 'mm')] };
-  const lobe = latest('lobe-lift', place)?.value ?? onFile.cardLift(kind);
-  if (lobe === undefined) return null;
-  const opens = lobe * ratioOf(engine, kind);
-  const lash = onFile.mockUpAt(installed.takenAt)?.build.lash[kind] ?? 0;
+  const expected = expectedLift(seen, installed);
+  if (!expected) return null;
+  const { opens, lash } = expected;
   return {
     value: opens - lash,
     terms: [

@@ -66,5 +66,14 @@ export const SETTING: Measure[] = [
     [0.001, 0.003],
     'Dial in line with the stem, lash and preload as set.',
   ),
+  length(
+    'lift-lost',
+    'Lift lost on the way',
+    'proof',
+    'valve',
+    [0.001, 0.004],
+    'Lobe lift times ratio less the lash, less what the valve lifts.',
+    { needs: ['valve-lift', 'lobe-lift'] },
+  ),
   torque('torque', 'Tightening torque', 'torque', 'engine', 'As the maker’s steps say.'),
 ];
