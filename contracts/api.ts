@@ -18,6 +18,20 @@ import {
 import { keysAnswer, newKeyRequest, ownCertificateRequest } from './keys.js';
 import { camCardAnswer, camCardSchema } from './papers/cam-card.js';
 import { postSweepSchema, sweepAnswer, sweepsAnswer } from './papers/lobe-sweep.js';
+import {
+  arrivedRequest,
+  changeLineRequest,
+  countRequest,
+  enginePartsAnswer,
+  linesAnswer,
+  newLineRequest,
+  newOrderRequest,
+  orderSchema,
+  partsAnswer,
+  supplierSchema,
+  writeItemsRequest,
+  writeSupplierRequest,
+} from './parts.js';
 import { papersAnswer, paperSchema } from './papers/papers.js';
 import {
   dispositionSchema,
@@ -68,6 +82,8 @@ export interface ApiRow {
 /** Ids come in either case and have one inside; any other text is simply no engine or record that there is. */
 const id = z.object({ id: z.string().toLowerCase() });
 const cautionsAnswer = z.object({ acknowledged: z.array(stageSchema) });
+/** Of a line or an order of parts. */
+const partId = idSchema;
 /** Made by whoever files a paper: the same paper sent twice is one. */
 const madeId = { id: idSchema.optional() };
 const openApi = z.record(z.string(), z.unknown());
@@ -103,6 +119,21 @@ export const API = {
   'GET /api/acts/chain': { query: chainQuery, answer: chainAnswer },
   'GET /api/customers': { answer: customersAnswer },
   'POST /api/customers': { body: customerSchema, answer: customerSchema },
+  'GET /api/parts': { answer: partsAnswer },
+  'GET /api/engines/:id/parts': { params: id, answer: enginePartsAnswer },
+  'POST /api/parts/suppliers': { body: writeSupplierRequest, answer: supplierSchema, status: 201 },
+  'POST /api/parts/items': { body: writeItemsRequest, answer: z.object({ written: z.number() }), status: 201 },
+  'POST /api/parts/lines': { body: newLineRequest, answer: linesAnswer, status: 201 },
+  'POST /api/parts/lines/:line': { params: z.object({ line: partId }), body: changeLineRequest, answer: linesAnswer },
+  'POST /api/parts/orders': { body: newOrderRequest, answer: orderSchema, status: 201 },
+  'POST /api/parts/orders/:order/arrived': {
+    params: z.object({ order: partId }),
+    body: arrivedRequest,
+    answer: linesAnswer,
+  },
+  'GET /api/parts/orders/:order/order.pdf': { params: z.object({ order: partId }) },
+  'GET /api/parts/orders/:order/order.csv': { params: z.object({ order: partId }) },
+  'POST /api/parts/shelf': { body: countRequest, answer: z.object({ pieces: z.number() }), status: 201 },
   'GET /api/layouts': { answer: layoutsAnswer },
   'GET /api/measures': { answer: measuresAnswer },
   'GET /api/spec-sets': { answer: specSetsAnswer },

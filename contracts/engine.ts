@@ -10,6 +10,7 @@ import { bankSchema, engineShape, layoutSchema } from './engine-shape.js';
 import { engineDataSchema } from './papers/engine-data.js';
 import { jobSchema } from './papers/job.js';
 import { partsSchema } from './papers/parts.js';
+import { waitsSchema } from './parts.js';
 import { idSchema, line, reason, text } from './text.js';
 
 const engineSchema = z.object(engineShape);
@@ -95,6 +96,8 @@ const engineSummary = z.object({
   life: z.enum(LIVES),
   /** The day it is promised for. */
   promised: z.string().nullable(),
+  /** Which parts it waits for, and until when; null for none. */
+  waits: waitsSchema.nullable(),
   touchedAt: z.string(),
 });
 export type EngineSummary = z.infer<typeof engineSummary>;

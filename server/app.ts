@@ -21,6 +21,7 @@ import { guardRoutes } from './routes/guard.js';
 import { described, SECURITY_SCHEMES } from './routes/openapi.js';
 import { paperRoutes } from './routes/paper-routes.js';
 import { keyRoutes } from './routes/key-routes.js';
+import { partsRoutes } from './routes/parts-routes.js';
 import { pictureRoutes } from './routes/picture-routes.js';
 import { recordRoutes } from './routes/record-routes.js';
 import { asFailure, refuse, refuseConnection, secured } from './routes/refusals.js';
@@ -153,6 +154,7 @@ export async function buildApp({
     catalogueRoutes(api, context);
     actRoutes(api, context);
     customerRoutes(api, context, engines);
+    partsRoutes(api, context, engines);
     engineRoutes(api, context, engines, new Readings(context, engines));
     paperRoutes(api, context, engines);
     keyRoutes(api, new KeyKeeper(context, dataFolder));

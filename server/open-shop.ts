@@ -6,6 +6,7 @@ import type { Config } from './config.js';
 import { keyIdsOf, listPublished, makeKeys, publishedRows, readKeys, type SigningKeys } from './record/keys.js';
 import type { Context } from './services/context.js';
 import { fillFloor } from './services/floor.js';
+import { fillWaits } from './services/parts.js';
 import { AuditLog } from './store/audit-log.js';
 import type { Database } from './store/database.js';
 import { Disk } from './store/disk.js';
@@ -142,6 +143,7 @@ async function openLocked(asked: Opening, clock: Clock): Promise<Context> {
     writeManifest(dataFolder, { state: 'whole', shopId, keys: keyIdsOf(keys), database: kind });
     const published = await listPublished(database);
     await fillFloor(database);
+    await fillWaits(database);
     return { database, audit, clock, keys: { ...keys, published }, workers: new Workers(), newId: randomUUID };
   } catch (error) {
     await database.close().catch(() => {});

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { PART_KINDS } from '../../core/engine/parts.js';
+import { PART_KINDS } from '../../core/parts/part.js';
 import { list } from '../list.js';
 import { text } from '../text.js';
 import { paperKind } from './paper-kind.js';

@@ -60,6 +60,15 @@ function wordPerson({ handle, name, role, pin }: Body): string {
   return `changed ${text(handle)}: ${changes.join(', ')}`;
 }
 
+const LINE_STATE: Record<string, string> = { 'sent-back': 'sent back', 'sold-on': 'sold on' };
+
+/** What became of a line of parts, or what was said otherwise of it. */
+function wordLine({ what, from, to, promisedOn }: Body): string {
+  if (to === undefined) return `wrote the line of ${text(what)} anew`;
+  const state = (name: unknown) => LINE_STATE[text(name)] ?? text(name);
+  return `${text(what)}: ${state(to)}${promisedOn ? ` for ${text(promisedOn)}` : ''}, was ${state(from)}`;
+}
+
 const version = (of: unknown) => {
   const { specSet, version: number } = (of ?? {}) as Body;
   return `${text(specSet)} v${text(number)}`;
@@ -90,6 +99,19 @@ const SAYS: Record<string, (body: Body) => string> = {
   'sign-off.given': ({ what }) => SIGNED_OFF[text(what)] ?? `signed off ${text(what)}`,
   'mock-up.filed': ({ check }) => `filed the set-up of check ${text(check)}`,
   'springs.filed': () => 'filed its springs',
+  'rockers.filed': () => 'filed its rockers and tips',
+  'pushrods.filed': () => 'filed how its pushrods are measured and what they must fit',
+  'supplier.written': ({ name }) => `wrote the page of the supplier ${text(name)}`,
+  'catalogue.written': ({ count, title }) =>
+    count === 1 ? `wrote ${text(title)} into the catalogue` : `wrote ${text(count)} parts into the catalogue`,
+  'part.wanted': ({ quantity, what, places, isFromShelf }) =>
+    `${isFromShelf ? 'took from the shelf' : 'put on the list of parts'}: ${text(quantity)} × ${text(what)}${places ? `, ${text(places)}` : ''}`,
+  'part.changed': wordLine,
+  'order.placed': ({ number, supplier, lines }) =>
+    `placed order ${text(number)} with ${text(supplier)}: ${many(Number(lines), 'line', 'lines')}`,
+  'order.arrived': ({ number, lines }) => `booked ${many(Number(lines), 'line', 'lines')} of order ${text(number)}`,
+  'shelf.counted': ({ title, pieces, before }) =>
+    `counted ${text(pieces)} of ${text(title)} on the shelf, where ${text(before)} were written down`,
   'cam-card.filed': () => 'filed a cam card',
   'lobe-sweep.filed': () => 'filed a swept lobe',
   'engine-data.filed': () => 'filed its figures',

@@ -2,7 +2,7 @@ import { completeCard, type CamCard, type CompletedCard } from '../cam/cam-card.
 import type { LobeSweep } from '../cam/lobe-sweep.js';
 import type { EngineData } from '../engine/engine-data.js';
 import type { ValveKind } from '../engine/engine.js';
-import type { Part } from '../engine/parts.js';
+import type { Part } from '../parts/part.js';
 import type { MockUp } from '../valvetrain/mock-up.js';
 import type { PushrodSetUp } from '../valvetrain/pushrod-set-up.js';
 import type { RockerSetUp } from '../valvetrain/rocker-set-up.js';

@@ -9,7 +9,7 @@ import { TABLES, type AuditedTable, type TableName } from './tables.js';
 /** The tables of a backup, in an order in which each refers only to those before it; the chain of acts last. */
 export const BACKED_UP = [
   'shop', 'people', 'people_history', 'shop_data', 'customers', 'pictures', 'spec_sets', 'published_keys', 'engines',
-  'readings', 'papers', 'acts', 'records', 'audit',
+  'readings', 'papers', 'acts', 'parts_book', 'shelf_moves', 'records', 'audit',
 ] as const satisfies readonly (TableName | 'audit')[]; // prettier-ignore
 export type BackedUp = (typeof BACKED_UP)[number];
 

@@ -2,8 +2,8 @@ import type { EngineSummary } from '../../contracts/engine.js';
 import type { EngineLife } from '../../core/sheet/acts.js';
 import { isoOf, type Database, type Queries } from './database.js';
 
-/** What the floor shows of an engine, but for when it was touched last. */
-export type Shown = Omit<EngineSummary, 'touchedAt'>;
+/** What the floor shows of an engine by its own file; beside it stand what it waits for, and when it was touched last. */
+export type Shown = Omit<EngineSummary, 'touchedAt' | 'waits'>;
 
 /** How an engine's row on the floor changes with its file; `shown` is null where no more than the time does. */
 export interface FloorChange {
@@ -82,9 +82,9 @@ export async function searchFloor(
   const total =
     search === '' ? `select coalesce(sum(engines), 0) from floor_size ${where}` : `select count(*) from floor ${where}`;
   const [[engines, size]] = await database.prepared(
-    `select string_agg(left(shown, -1) || ',"touchedAt":"' || ${isoOf('touched_at')} || '"}', ',' order by touched_at desc, tag) as engines,
+    `select string_agg(left(shown, -1) || ',"waits":' || coalesce(waits, 'null') || ',"touchedAt":"' || ${isoOf('touched_at')} || '"}', ',' order by touched_at desc, tag) as engines,
        (${total}) as total
-     from (select shown, touched_at, tag from floor ${where} order by touched_at desc, tag limit $1::int offset $2::int) page`,
+     from (select shown, waits, touched_at, tag from floor ${where} order by touched_at desc, tag limit $1::int offset $2::int) page`,
     params,
   );
   return { total: Number(size), engines: `[${engines ?? ''}]` };

@@ -39,6 +39,8 @@ export const TABLES = {
   readings: { key: ['id'], keyType: 'uuid', columns: READING.split(' '), json: [], ordered: true },
   papers: { key: ['id'], keyType: 'uuid', columns: 'id engine_id kind body filed_by filed_at'.split(' '), json: ['body'], ordered: true },
   acts: { key: ['id'], keyType: 'uuid', columns: 'id engine_id kind subject reason body done_by done_at'.split(' '), json: ['body'], ordered: true },
+  parts_book: { key: ['id'], keyType: 'uuid', columns: 'id kind subject_id engine_id body at by'.split(' '), json: ['body'], ordered: true },
+  shelf_moves: { key: ['id'], keyType: 'uuid', columns: 'id item_id length_mm pieces line_id at by'.split(' '), json: [], ordered: true },
   records: {
     key: ['id'], keyType: 'uuid', json: ['summary'], ordered: false,
     columns: 'id engine_id revision fingerprint summary jws pdf pdf_sha256 last_reading last_paper last_act'.split(' '),

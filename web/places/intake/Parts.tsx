@@ -4,7 +4,7 @@ import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useState } from 'react';
 import { useFieldArray, useFormContext } from 'react-hook-form';
-import { PART_KINDS, type PartKind } from '../../../core/engine/parts.js';
+import { PART_KINDS, type PartKind } from '../../../core/parts/part.js';
 import type { EngineForm } from './engine-form.js';
 
 const COLUMNS = [

@@ -7,7 +7,7 @@ import { asIssues } from '../../../contracts/wording/impossible.js';
 import type { Issue } from '../../../contracts/errors.js';
 import type { Engine, LayoutName } from '../../../core/engine/engine.js';
 import { checkEngineData, FIGURES, unitsOfFigure } from '../../../core/engine/engine-data.js';
-import { PART_KINDS, type PartKind } from '../../../core/engine/parts.js';
+import { PART_KINDS, type PartKind } from '../../../core/parts/part.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
 import type { Unit } from '../../../core/units/units.js';
 

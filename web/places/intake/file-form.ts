@@ -1,6 +1,6 @@
 import type { Customer } from '../../../contracts/customer.js';
 import type { EngineAnswer } from '../../../contracts/engine.js';
-import { PART_KINDS } from '../../../core/engine/parts.js';
+import { PART_KINDS } from '../../../core/parts/part.js';
 import { engineDataOf, jobOf, partsOf, type Paper } from '../../../core/sheet/papers.js';
 import { fieldsOf, UNSTATED, type EngineForm } from './engine-form.js';
 

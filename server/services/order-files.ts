@@ -1,0 +1,56 @@
+import { stringify } from 'csv-stringify/sync';
+import { currencyDigits } from '../../contracts/currency.js';
+import { priceOf } from '../../core/parts/costs.js';
+import { formatMoney } from '../../core/parts/money.js';
+import { formatValue } from '../../core/units/format.js';
+import { findShop, findShopData } from '../store/shop-store.js';
+import type { Context } from './context.js';
+import type { Parts } from './parts.js';
+
+/** What begins like a formula is run by some spreadsheets. */
+const inert = (words: string) => (/^[=+\-@\t\r]/.test(words) ? `'${words}` : words);
+
+/** An order as it is sent: its lines with the supplier's own numbers, in the unit that the shop works in. */
+async function toSend({ database }: Context, parts: Parts, id: string) {
+  const { order, supplier, lines, items } = await parts.order(id);
+  const { name } = (await findShop(database))!;
+  const { address, paper, timeZone, currency, units } = await findShopData(database);
+  return {
+    shop: { name, address, paper, timeZone, currency },
+    order,
+    supplier,
+    digits: currencyDigits(currency),
+    lines: lines.map((line) => ({
+      line,
+      number: items.find((item) => item.id === line.itemId)?.number ?? '',
+      length: line.lengthMm === null ? '' : formatValue(line.lengthMm, units ?? 'in'),
+    })),
+  };
+}
+
+/** An order on paper. @throws Failure part.not-found */
+export async function orderOnPaper(context: Context, parts: Parts, id: string): Promise<{ number: number; pdf: Buffer }> { // prettier-ignore
+  const asked = await toSend(context, parts, id);
+  const { orderPdf } = await import('../record/order-pdf.js');
+  return { number: asked.order.number, pdf: await orderPdf(asked) };
+}
+
+/** An order as RFC 4180 CSV, a row a line and one for its freight. @throws Failure part.not-found */
+export async function orderAsCsv(context: Context, parts: Parts, id: string): Promise<{ number: number; csv: string }> {
+  const { order, supplier, lines, digits, shop } = await toSend(context, parts, id);
+  const money = (minor: number | null) => (minor === null ? '' : formatMoney(minor, digits));
+  const row = { order: order.number, supplier: inert(supplier.name), currency: shop.currency ?? '' };
+  const rows = [
+    ...lines.map(({ line, number, length }) => ({
+      ...row,
+      part: inert(line.what),
+      number: inert(number),
+      length,
+      pieces: String(line.quantity + line.spares),
+      price_each: money(line.priceEach),
+      sum: money(priceOf(line)),
+    })),
+    { ...row, part: 'freight', number: '', length: '', pieces: '', price_each: '', sum: money(order.freight) },
+  ];
+  return { number: order.number, csv: stringify(rows, { header: true, record_delimiter: '\r\n' }) };
+}
