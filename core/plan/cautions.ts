@@ -21,6 +21,11 @@ export const CAUTIONS: Partial<Record<Stage, string[]>> = {
     'Two people or a hoist for the heads. Nobody’s fingers in the valvetrain.',
     'A valve that is pushed down past its piston bends: stop at the first touch.',
   ],
+  geometry: [
+    'Checking springs while pushrods and marks are checked: under the final ones a checking rod gives way and springs out.',
+    'Spark plugs out before the crank is turned; nobody’s fingers between rocker and valve.',
+    'A rod that is much too long holds its valve open into the piston: turn slowly, and stop where anything binds.',
+  ],
   setting: [
     'Turned by hand with springs loaded, the engine kicks the bar back. Spark plugs out, bar off before you reach in.',
     'Nobody’s fingers in the valvetrain while another turns the crank.',

@@ -62,7 +62,14 @@ export function useEntry({ slot, measure, unit }: Target) {
     replace: (id: string | null) => setChosen(id === null ? null : { into, id }),
     lastTaken,
     /** A blank only parts what is already there: `1 3/8`. */
-    type: (key: string) => edit((text) => (text.length < LONGEST && (key !== ' ' || text) ? text + key : text)),
+    type: (key: string) =>
+      edit((text) => {
+        // What is named rather than counted is chosen by its place on the list.
+        if (measure.options) return measure.options[Number(key) - 1] ?? text;
+        return text.length < LONGEST && (key !== ' ' || text) ? text + key : text;
+      }),
+    /** Puts all of it: what was dragged, or is proposed. */
+    put: (whole: string) => edit(() => whole),
     /** Puts the side with that first letter behind the number (N where nothing was touched), or takes it away again. */
     side: (letter: string) =>
       edit((text) => {
@@ -73,7 +80,7 @@ export function useEntry({ slot, measure, unit }: Target) {
         if (!word || number === '') return text;
         return known === word ? number : `${number} ${word}`;
       }),
-    erase: () => edit((text) => text.replace(/(?: [a-z]+|.)$/, '')),
+    erase: () => edit((text) => (measure.options ? '' : text.replace(/(?: [a-z]+|.)$/, ''))),
     clear: () => edit(() => ''),
     /** Takes what is typed; false when there is nothing to take, or it cannot be read. */
     take: (): boolean => {

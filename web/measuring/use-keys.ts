@@ -14,6 +14,8 @@ export interface MeasuringActs {
   side?: (letter: string) => void;
   cycleUnit: () => void;
   help: () => void;
+  /** Keys that only this place has, by their small letters. */
+  more?: Partial<Record<string, () => void>>;
 }
 
 const HEADING = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' } as const;
@@ -46,7 +48,8 @@ export function useMeasuringKeys(acts: MeasuringActs): void {
       else if (key === '[') act.turn(-1);
       else if (key === ']') act.turn(1);
       else if (key in HEADING) act.walk(HEADING[key as keyof typeof HEADING]);
-      else if (act.side && /^[abrn]$/i.test(key)) act.side(key.toLowerCase());
+      else if (act.more?.[key.toLowerCase()]) act.more[key.toLowerCase()]!();
+      else if (act.side && /^[abrnoi]$/i.test(key)) act.side(key.toLowerCase());
       else if (key === 'u' || key === 'U') act.cycleUnit();
       else if (key === '?') act.help();
       else return;

@@ -3,11 +3,12 @@ import { useFieldArray, type Control, type FieldPath } from 'react-hook-form';
 import { STOP_METHODS } from '../../../core/cam/valve-stops.js';
 import { findMeasure, MEASURES, measureOf } from '../../../core/plan/measures.js';
 import { RECHECK_COUNTS } from '../../../core/plan/practice.js';
+import { SCHOOLS } from '../../../core/valvetrain/schools.js';
 import { RECHECK_COUNT } from '../../../contracts/wording/recheck.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { METHOD_NAME } from '../setting/words.js';
 import type { SetForm } from './set-form.js';
-import { PRACTICE_NAME } from './words.js';
+import { PRACTICE_NAME, SCHOOL_NAME } from './words.js';
 
 type Path = FieldPath<SetForm>;
 
@@ -44,6 +45,20 @@ const GROUPS: { title: string; fields: [path: string, help: string][] }[] = [
       ['mockUp.dialAnglesDeg', 'after overlap top for intakes, before it for exhausts, with blanks between'],
       ['mockUp.springShims.in', 'thicknesses that are kept, with blanks between'],
       ['mockUp.springShims.mm', 'the same in millimetres'],
+    ],
+  },
+  {
+    title: 'Rocker geometry',
+    fields: [
+      ['geometry.why', 'said beside the school, wherever it decides'],
+      ['geometry.edgeKept.in', 'nearer to it, a setting is barred'],
+      ['geometry.edgeKept.mm', 'the same in millimetres'],
+      ['geometry.lineWidth.in', 'where the shop knows it, two trials are enough'],
+      ['geometry.lineWidth.mm', 'the same in millimetres'],
+      ['geometry.adjusterTurns.least', 'from where the maker lets it start'],
+      ['geometry.adjusterTurns.most', 'further out or in, a setting is barred'],
+      ['geometry.standShims.in', 'thicknesses that are kept, with blanks between'],
+      ['geometry.standShims.mm', 'the same in millimetres'],
     ],
   },
 ];
@@ -91,6 +106,14 @@ export function PracticeFields({ control }: { control: Control<SetForm> }) {
                 ]}
               />
             </>
+          )}
+          {title === 'Rocker geometry' && (
+            <FormChoice
+              control={control}
+              name="practice.geometry.school"
+              label={PRACTICE_NAME['geometry.school']}
+              options={[['', 'not said'], ...SCHOOLS.map((school) => [school, SCHOOL_NAME[school]] as const)]}
+            />
           )}
           {fields.map(([path, help]) => field(path, PRACTICE_NAME[path], help))}
           {title === 'Timing' &&

@@ -6,6 +6,7 @@ import type { ValveKind } from '../../../core/engine/engine.js';
 import { ownKey, type OwnMeasure } from '../../../core/plan/own-measure.js';
 import type { Practice, Recheck } from '../../../core/plan/practice.js';
 import type { Basis, SpecLimit, SpecSet } from '../../../core/plan/spec-sets.js';
+import { geometryForm, geometryOf, type GeometryForm } from './geometry-practice.js';
 import { typedNumber } from '../../app/typed-number.js';
 import type { Unit } from '../../../core/units/units.js';
 
@@ -60,6 +61,7 @@ export interface SetForm {
       toleranceDeg: string;
     };
     mockUp: { dialAnglesDeg: string; springShims: { in: string; mm: string } };
+    geometry: GeometryForm;
     growth: { block: string; head: string; growth: string; unit: string }[];
     uncertainty: { measure: string; value: string; unit: string }[];
     rechecks: { what: string; every: string; count: string; bands: string }[];
@@ -95,6 +97,7 @@ function practiceForm({
   deadCentre,
   timing,
   mockUp,
+  geometry,
   growth,
   uncertainty,
   rechecks = [],
@@ -116,6 +119,7 @@ function practiceForm({
       dialAnglesDeg: mockUp?.dialAnglesDeg.join(' ') ?? '',
       springShims: { in: mockUp?.springShims.in.join(' ') ?? '', mm: mockUp?.springShims.mm.join(' ') ?? '' },
     },
+    geometry: geometryForm(geometry),
     growth: growth.map((row) => ({ ...row, growth: typed(row.growth) })),
     uncertainty: uncertainty.map((row) => ({ ...row, value: typed(row.value) })),
     rechecks: rechecks.map(({ bands, ...row }) => ({ ...row, every: typed(row.every), bands: bandsText(bands) })),
@@ -145,7 +149,7 @@ const listOf = (text: string) =>
 
 /** What is sent for a form. */
 function requestOf({ practice, limits, measures, ...form }: SetForm, id: string, after: number): unknown {
-  const { setting, deadCentre, timing, mockUp, growth, uncertainty, rechecks } = practice;
+  const { setting, deadCentre, timing, mockUp, geometry, growth, uncertainty, rechecks } = practice;
   const shims = mockUp.springShims;
   const saysMockUp = [mockUp.dialAnglesDeg, shims.in, shims.mm].some((text) => text.trim() !== '');
   const checkLift = { in: typedNumber(timing.checkLift.in), mm: typedNumber(timing.checkLift.mm) };
@@ -190,6 +194,7 @@ function requestOf({ practice, limits, measures, ...form }: SetForm, id: string,
             },
           }
         : {}),
+      ...geometryOf(geometry, listOf),
       growth: growth.map((row) => ({ ...row, growth: typedNumber(row.growth) })),
       uncertainty: uncertainty.map((row) => ({ ...row, value: typedNumber(row.value) })),
       ...(rechecks.length === 0
@@ -206,7 +211,7 @@ export const fieldOf = (path: string): string =>
   path === 'id'
     ? 'name'
     : path
-        .replace(/((?:\.drops|\.springShims)\.(?:in|mm)|\.offsetsDeg|\.dialAnglesDeg)\.\d+$/, '$1')
+        .replace(/((?:\.drops|\.springShims|\.standShims)\.(?:in|mm)|\.offsetsDeg|\.dialAnglesDeg)\.\d+$/, '$1')
         .replace(/(\.rechecks\.\d+\.bands)\..*$/, '$1');
 
 /** The limit that a row describes, as far as it is one: what is drawn while it is typed. */

@@ -2,6 +2,7 @@ import { wordRecheck } from '../../../contracts/wording/recheck.js';
 import type { Scope } from '../../../core/engine/places.js';
 import type { Stage } from '../../../core/plan/measure.js';
 import type { Recheck } from '../../../core/plan/practice.js';
+import type { School } from '../../../core/valvetrain/schools.js';
 import type { Basis, SpecLimit } from '../../../core/plan/spec-sets.js';
 
 /** The stages as they are spoken, also those that have no place yet. */
@@ -24,6 +25,14 @@ export const BASIS_NAME: Record<Basis, string> = {
 
 export const VALVE_NAME: Record<NonNullable<SpecLimit['valve']>, string> = { I: 'intake', E: 'exhaust' };
 
+/** What a rocker's geometry is judged by, as it is spoken. */
+export const SCHOOL_NAME: Record<School, string> = {
+  narrowest: 'narrowest mark',
+  centred: 'mark centred',
+  square: 'square at mid-lift',
+  'longest-travel': 'longest travel',
+};
+
 /** Parts of the practice as they are labelled. */
 export const PRACTICE_NAME: Record<string, string> = {
   'setting.method': 'Setting, method',
@@ -44,6 +53,16 @@ export const PRACTICE_NAME: Record<string, string> = {
   'mockUp.dialAnglesDeg': 'Valve by dial at, °',
   'mockUp.springShims.in': 'Spring shims, in',
   'mockUp.springShims.mm': 'Spring shims, mm',
+  'geometry.school': 'Geometry goes by',
+  'geometry.why': 'Because',
+  'geometry.edgeKept.in': 'Mark keeps off the tip’s edge, in',
+  'geometry.edgeKept.mm': 'Mark keeps off the tip’s edge, mm',
+  'geometry.lineWidth.in': 'Mark that does not move, width, in',
+  'geometry.lineWidth.mm': 'Mark that does not move, width, mm',
+  'geometry.adjusterTurns.least': 'Adjuster ends at least, turns',
+  'geometry.adjusterTurns.most': 'Adjuster ends at most, turns',
+  'geometry.standShims.in': 'Stand shims, in',
+  'geometry.standShims.mm': 'Stand shims, mm',
   growth: 'Growth by metals',
   uncertainty: 'Trust in instruments',
   rechecks: 'Looked at again',

@@ -6,10 +6,10 @@ import { Controller, useWatch, type FieldPath } from 'react-hook-form';
 import type { Issue } from '../../../contracts/errors.js';
 import { mockUpsOf } from '../../../core/sheet/papers.js';
 import { valueChanges, type ValueChange } from '../../../core/sheet/value-changes.js';
-import { parseEntered } from '../../../core/units/parse-entered.js';
 import { toCanonical } from '../../../core/units/units.js';
 import { CHECK_SPRINGS, LIFTER_STATES, SAME_PARTS, type SamePart } from '../../../core/valvetrain/mock-up.js';
 import { ApiError, act, sayError, sayFields } from '../../app/api.js';
+import { figureIn, textOf } from '../../app/figures-form.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { CheckAndBuild } from '../../drawings/CheckAndBuild.js';
 import { useDraftForm } from '../../state/draft.js';
@@ -112,11 +112,11 @@ export function SetUp() {
     }
   }); // prettier-ignore
   const mm = (path: FigurePath) => {
-    const parsed = parseEntered((typed.figures[path.replace('.', '')] ?? '').replace('−', '-'));
-    return parsed.ok ? toCanonical(parsed.value, typed.unit) : undefined;
+    const figure = figureIn(typed.figures, path);
+    return figure === undefined ? undefined : toCanonical(figure, typed.unit);
   };
   const text = (path: FigurePath) => {
-    const figure = typed.figures[path.replace('.', '')];
+    const figure = textOf(typed.figures, path);
     return figure ? `${figure} ${typed.unit}` : '';
   };
   return (

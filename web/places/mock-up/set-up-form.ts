@@ -1,8 +1,7 @@
 import { mockUpSchema } from '../../../contracts/papers/mock-up.js';
 import type { Issue } from '../../../contracts/errors.js';
-import { wordEntry } from '../../../contracts/wording/entry.js';
 import { asIssues } from '../../../contracts/wording/impossible.js';
-import { parseEntered } from '../../../core/units/parse-entered.js';
+import { figureField, readFigures, textsOf } from '../../app/figures-form.js';
 import { checkMockUp, SAME_PARTS, type MockUp, type SamePart } from '../../../core/valvetrain/mock-up.js';
 
 /** Figures of the set-up, by the paths that they have in it. */
@@ -24,10 +23,8 @@ const FIGURES = [
 ] as const;
 export type FigurePath = (typeof FIGURES)[number];
 
-/** A figure's place in the form: points would part a path. */
-export const fieldOf = (path: string): `figures.${string}` | string =>
-  (FIGURES as readonly string[]).includes(path) ? `figures.${path.replace('.', '')}` : path;
-const keyOf = (path: FigurePath) => path.replace('.', '');
+/** A figure's place in the form. */
+export const fieldOf = (path: string): string => figureField(FIGURES, path);
 
 /** The set-up as it is typed. */
 export interface SetUpForm {
@@ -39,19 +36,13 @@ export interface SetUpForm {
   same: Record<SamePart, boolean>;
 }
 
-function figureAt(said: MockUp, path: FigurePath): number | undefined {
-  const [key, kind] = path.split('.') as [keyof MockUp, 'I' | 'E' | undefined];
-  const value = said[key];
-  return kind ? (value as MockUp['lash'])[kind] : (value as number | undefined);
-}
-
 /** A set-up that is on file, in its fields. */
 export const formOf = (said: MockUp): SetUpForm => ({
   check: String(said.check),
   unit: said.unit,
   lifters: said.lifters,
   springs: said.springs,
-  figures: Object.fromEntries(FIGURES.map((path) => [keyOf(path), String(figureAt(said, path) ?? '')])),
+  figures: textsOf(FIGURES, said),
   same: said.same,
 });
 
@@ -61,25 +52,13 @@ export const emptyForm = (unit: 'in' | 'mm'): SetUpForm => ({
   unit,
   lifters: '',
   springs: '',
-  figures: Object.fromEntries(FIGURES.map((path) => [keyOf(path), ''])),
+  figures: textsOf(FIGURES, null),
   same: Object.fromEntries(SAME_PARTS.map((part) => [part, false])) as SetUpForm['same'],
 });
 
 /** The set-up that a form describes, or everything that is wrong with it, each by its field. */
 export function checkSetUp(form: SetUpForm): { said: MockUp; issues: [] } | { said: null; issues: Issue[] } {
-  const issues: Issue[] = [];
-  const numbers: Record<string, unknown> = {};
-  for (const path of FIGURES) {
-    const text = form.figures[keyOf(path)] ?? '';
-    if (text.trim() === '') continue;
-    const parsed = parseEntered(text.replace('−', '-'));
-    if (!parsed.ok) {
-      issues.push({ path, message: wordEntry(parsed.reason, {}) });
-      continue;
-    }
-    const [key, kind] = path.split('.');
-    numbers[key] = kind ? { ...(numbers[key] as object), [kind]: parsed.value } : parsed.value;
-  }
+  const { numbers, issues } = readFigures(FIGURES, form.figures);
   const { check, unit, lifters, springs, same } = form;
   const request = { lashAtCheck: {}, lash: {}, ...numbers, check: Number(check), unit, lifters, springs, same };
   const parsed = mockUpSchema.safeParse(request);

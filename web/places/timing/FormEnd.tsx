@@ -4,7 +4,7 @@ import { useLooksOn } from '../../state/session.js';
 interface Props {
   /** What filing it is called. */
   file: string;
-  what: 'card' | 'lobe' | 'set-up' | 'nest';
+  what: 'card' | 'lobe' | 'set-up' | 'nest' | 'sheet';
   problem: string | null;
   disabled?: boolean;
   /** Whether the server does not have what is typed yet. */

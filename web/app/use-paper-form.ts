@@ -1,0 +1,55 @@
+import { useSnackbar } from 'notistack';
+import { useState, type FormEvent } from 'react';
+import { useWatch, type FieldPath, type FieldValues } from 'react-hook-form';
+import type { Issue } from '../../contracts/errors.js';
+import { useDraftForm } from '../state/draft.js';
+import { useDesk } from '../state/use-desk.js';
+import { act, ApiError, sayError, sayFields } from './api.js';
+
+interface Asked<Form extends FieldValues, Said extends object> {
+  /** Of the paper; it names the draft too. */
+  kind: string;
+  /** What the form holds when everything typed is filed; the same object as long as nothing else is. */
+  filed: Form;
+  /** The paper that the form describes, or everything that is wrong with it. */
+  check: (form: Form) => { said: Said; issues: [] } | { said: null; issues: Issue[] };
+  /** The field of a path. */
+  fieldOf: (path: string) => string;
+  /** Said when it is filed. */
+  filedWords: (said: Said) => string;
+}
+
+/** A paper of the engine that is typed and filed whole: its draft kept here, what is wrong told by its fields. */
+export function usePaperForm<Form extends FieldValues, Said extends object>(asked: Asked<Form, Said>) {
+  const { kind, filed, check, fieldOf, filedWords } = asked;
+  const reload = useDesk((desk) => desk.reload);
+  const id = useDesk((desk) => desk.engine!.id);
+  const { form, isDraft, settle } = useDraftForm<Form>(`${id}.${kind}`, filed);
+  const { control, setError, clearErrors } = form;
+  const [problem, setProblem] = useState<string | null>(null);
+  const { enqueueSnackbar } = useSnackbar();
+  const typed = useWatch({ control }) as Form;
+  const show = (issues: Issue[]) => {
+    for (const { path, message } of issues) setError(fieldOf(path) as FieldPath<Form>, { message });
+  };
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    clearErrors();
+    setProblem(null);
+    const { said, issues } = check(form.getValues());
+    if (!said) {
+      show(issues);
+      return setProblem(sayFields(issues.map(({ path }) => path)));
+    }
+    try {
+      await act('POST /api/engines/:id/papers/:kind', { params: { id, kind }, body: said });
+      enqueueSnackbar(filedWords(said));
+      await reload();
+      settle();
+    } catch (error) {
+      if (error instanceof ApiError) show(error.issues);
+      setProblem(sayError(error));
+    }
+  };
+  return { form, control, typed, problem, isDraft, settle, submit };
+}
