@@ -46,8 +46,8 @@ describe('what is odd about a value is said in words, in the unit in which it wa
     const core = ['judge/hints.ts', 'wheel/wheel-passes.ts'].map((file) =>
       readFileSync(fileURLToPath(new URL(`../core/${file}`, import.meta.url)), 'utf8'),
     );
-    const hints = [...core[0].matchAll(/\{ code: ('[a-z-]+'(?: \| '[a-z-]+')*|[^}]*'sprocket-moved')/g)].flatMap(([, codes]) =>
-      [...codes.matchAll(/'([a-z-]+)'/g)].map(([, code]) => code),
+    const hints = [...core[0].matchAll(/\{ code: ('[a-z-]+'(?: \| '[a-z-]+')*|[^}]*'sprocket-moved')/g)].flatMap(
+      ([, codes]) => [...codes.matchAll(/'([a-z-]+)'/g)].map(([, code]) => code),
     );
     const doubts = [...core[1].matchAll(/'((?:dead-centre|wheel)-[a-z]+)'/g)].map(([, code]) => code);
     const said = new Set<string>(SAID.map(([{ code }]) => code));

@@ -74,7 +74,8 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'arm-too-short': 'the arm does not reach so far up and down',
   'same-setting': 'at least two different settings',
   'tip-without-width': 'how wide the valve’s tip is',
-  'edge-off-tip': 'an edge of the mark lies beyond the tip’s own edge: look at the tip’s diameter, or from which side it was read',
+  'edge-off-tip':
+    'an edge of the mark lies beyond the tip’s own edge: look at the tip’s diameter, or from which side it was read',
   'target-outside': 'the target lies outside its own window',
   'wall-closes-rod': 'with such a wall the rod would be no tube',
   'rod-fills-hole': 'the rod is no thinner than the hole that it passes',

@@ -13,7 +13,10 @@ export interface LengthToOrder {
 }
 
 /** The checking rod as it was read last, by its length or by its turns; mm. */
-export function checkedRod({ onFile, latest }: Seen, place: string): { of: Taken; value: number; terms: Term[] } | null {
+export function checkedRod(
+  { onFile, latest }: Seen,
+  place: string,
+): { of: Taken; value: number; terms: Term[] } | null {
   const [byLength, byTurns] = ['pushrod-checked', 'pushrod-tool-turns'].map((measure) => latest(measure, place));
   const tool = onFile.pushrods?.tool;
   if (byTurns && tool && (!byLength || byLength.turn <= byTurns.turn)) {

@@ -20,7 +20,11 @@ const LEAST_SHOWN = 1;
  * The terms between the checking rod and the rod to order, one below the other on a ruler that is broken: the rod itself
  * is drawn short, what is added and taken away large.
  */
-export function lengthStack(checked: number, terms: readonly StackTerm[]): { scale: number; steps: StackStep[]; zero: number; end: number } { // prettier-ignore
+export function lengthStack(
+  checked: number,
+  terms: readonly StackTerm[],
+): { scale: number; steps: StackStep[]; zero: number; end: number } {
+  // prettier-ignore
   let at = checked;
   const edges = [0];
   const ranges = terms.map(({ name, value }) => {

@@ -41,8 +41,7 @@ const ROLLER = 0.55;
 const PATH_POINTS = 24;
 
 /** Everything about the drawing that does not move: how many of its units a millimetre is. */
-export const rockerScale = (armLength: number): number =>
-  (ROCKER.width - ROCKER.pivotX - ROCKER.margin) / armLength;
+export const rockerScale = (armLength: number): number => (ROCKER.width - ROCKER.pivotX - ROCKER.margin) / armLength;
 
 /** Where everything stands with the valve open so far, to scale. */
 export function rockerOverTip(drawn: RockerDrawn): RockerOverTip {

@@ -78,7 +78,13 @@ const STEPS_BESIDE = 3;
  *
  * @param reach how far beside the wanted length one is still shown, mm
  */
-export function rodsAtHand(items: readonly StockItem[], shelf: readonly OnShelf[], wanted: number, reach: number): RodAtHand[] { // prettier-ignore
+export function rodsAtHand(
+  items: readonly StockItem[],
+  shelf: readonly OnShelf[],
+  wanted: number,
+  reach: number,
+): RodAtHand[] {
+  // prettier-ignore
   const rods = items.filter(({ part }) => part === 'pushrods');
   const lying = shelf.flatMap(({ itemId, lengthMm, free }): RodAtHand[] => {
     const item = rods.find(({ id }) => id === itemId);
@@ -91,7 +97,10 @@ export function rodsAtHand(items: readonly StockItem[], shelf: readonly OnShelf[
     const { from, to } = lengths;
     if (lengths.kind === 'cut') return wanted < from || wanted > to ? [] : [{ item, length: wanted, from: 'cut', free: 0 }]; // prettier-ignore
     const nearest = Math.round((wanted - from) / lengths.step);
-    return Array.from({ length: 2 * STEPS_BESIDE + 1 }, (_, index) => from + (nearest - STEPS_BESIDE + index) * lengths.step) // prettier-ignore
+    return Array.from(
+      { length: 2 * STEPS_BESIDE + 1 },
+      (_, index) => from + (nearest - STEPS_BESIDE + index) * lengths.step,
+    ) // prettier-ignore
       .filter((length) => length >= from - lengths.step / 1000 && length <= to + lengths.step / 1000)
       .map((length) => ({ item, length, from: 'catalogue', free: 0 }));
   });

@@ -3,7 +3,14 @@ import { quantityOf, toCanonical, UNITS, type Quantity, type Unit } from '../uni
 import type { Measure, Stage } from './measure.js';
 
 /** Stages that have a list of measures to stand on. */
-export const OWN_STAGES = ['bottom-end', 'dead-centre', 'cam-timing', 'mock-up', 'geometry', 'setting'] as const satisfies Stage[];
+export const OWN_STAGES = [
+  'bottom-end',
+  'dead-centre',
+  'cam-timing',
+  'mock-up',
+  'geometry',
+  'setting',
+] as const satisfies Stage[];
 type OwnStage = (typeof OWN_STAGES)[number];
 
 /**

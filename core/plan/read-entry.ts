@@ -90,7 +90,9 @@ function readEdges(entered: string, unit: Unit): Entry {
   if (!entry.ok || entry.sizes.length === 1) return entry.ok ? { ...entry, sizes: [] } : entry;
   const [inner, outer] = entry.sizes;
   if (entry.sizes.length > 2) return { ok: false, reason: 'two-edges' };
-  return outer > inner ? { ok: true, value: outer - inner, sizes: [inner, outer] } : { ok: false, reason: 'edges-crossed' };
+  return outer > inner
+    ? { ok: true, value: outer - inner, sizes: [inner, outer] }
+    : { ok: false, reason: 'edges-crossed' };
 }
 
 /**

@@ -12,15 +12,7 @@ import type { EngineFile } from './engine-file.js';
 import { cardOf, engineDataOf, mockUpsOf, pushrodsOf, rockersOf, springsOf, sweepsOf } from './papers.js';
 
 /** Papers that rules compute with: with another of these, everything that was read follows anew. */
-export const PAPERS_OF_RULES = [
-  'cam-card',
-  'engine-data',
-  'lobe-sweep',
-  'mock-up',
-  'springs',
-  'rockers',
-  'pushrods',
-];
+export const PAPERS_OF_RULES = ['cam-card', 'engine-data', 'lobe-sweep', 'mock-up', 'springs', 'rockers', 'pushrods'];
 
 /** Crank degrees between the points of a lobe that is made up from its card. */
 const CARD_STEP_DEG = 1;

@@ -77,7 +77,10 @@ describe('rubbed marks', () => {
     const found = geometryOf(fileWith([LIFT, ...MARKS], [ARM, paper('rockers', ROCKERS)]));
     expect(inches(found.best!)).toBeCloseTo(7.66, 2);
     expect(found.fit).toMatchObject({ explained: true, ambiguous: false });
-    expect(found.opinions.find(({ school }) => school === 'square')).toMatchObject({ best: found.fit!.best, by: 'fit' });
+    expect(found.opinions.find(({ school }) => school === 'square')).toMatchObject({
+      best: found.fit!.best,
+      by: 'fit',
+    });
     expect(closedHeightAt(found, found.fit!.best)).toBeCloseTo((0.58 * IN) / 2, 6);
   });
 
@@ -243,7 +246,13 @@ describe('the length to order', () => {
 
 describe('one set of rods, or a length for each kind', () => {
   const window = { min: 0.02, max: 0.06 };
-  const of = (name: string, required: number): RodsWanted => ({ name, count: 8, required, plungerTarget: 0.04, window });
+  const of = (name: string, required: number): RodsWanted => ({
+    name,
+    count: 8,
+    required,
+    plungerTarget: 0.04,
+    window,
+  });
   const steps = [7.6, 7.625, 7.65, 7.675];
 
   test('the one length is the one whose worst margin is the largest; each kind’s own gains over it', () => {

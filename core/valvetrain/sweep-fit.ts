@@ -53,7 +53,8 @@ const STILL_AS_LIKELY = 3.84 / 1.96 ** 2;
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /** By how much the tip's centre sinks beside its pivot for each unit of the setting: a pushrod turns the rocker as a lever. */
-export const sinkOf = ({ mount, rockerRatio }: Pick<SweepFitInput, 'mount' | 'rockerRatio'>): number => (mount === 'shaft' ? 1 : 1 / (1 + 1 / rockerRatio));
+export const sinkOf = ({ mount, rockerRatio }: Pick<SweepFitInput, 'mount' | 'rockerRatio'>): number =>
+  mount === 'shaft' ? 1 : 1 / (1 + 1 / rockerRatio);
 
 /**
  * How wide the tip sweeps at a setting: from its furthest reach to its nearest over the lift. Least where the arm stands

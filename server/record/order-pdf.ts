@@ -55,7 +55,11 @@ export async function orderPdf({ shop, order, supplier, lines, digits }: OrderTo
   let y = drawTable(doc, columns, rows, 190) + 6;
   const sum = lines.reduce((all, { line }) => all + (priceOf(line) ?? 0), 0);
   const unpriced = lines.filter(({ line }) => line.priceEach === null).length;
-  for (const [label, minor] of [['Parts', sum], ['Freight', order.freight], ['In all', sum + order.freight]] as const) {
+  for (const [label, minor] of [
+    ['Parts', sum],
+    ['Freight', order.freight],
+    ['In all', sum + order.freight],
+  ] as const) {
     write(doc, label, PAGE.margin, y, { font: label === 'In all' ? 'strong' : 'text', size: 9, width: INNER - 90, align: 'right' }); // prettier-ignore
     write(doc, `${money(minor)} ${shop.currency ?? ''}`.trim(), PAGE.margin, y, { font: 'figure', size: 9, width: INNER, align: 'right' }); // prettier-ignore
     y += 14;

@@ -60,7 +60,10 @@ describe('from wanted to fitted', () => {
     expect(ordered.reduce((sum, line) => sum + line.freight!, 0)).toBe(1275);
     expect(ordered.reduce((sum, line) => sum + priceOf(line)!, 0)).toBe(9 * 1450 + 2 * 6200);
 
-    for (const [line, day] of [[one, '2026-12-01'], [two, '2026-12-04']] as const)
+    for (const [line, day] of [
+      [one, '2026-12-01'],
+      [two, '2026-12-04'],
+    ] as const)
       expect((await change(line.id, { from: 'ordered', to: 'promised', promisedOn: day })).status).toBe(200);
     expect(await waits()).toMatchObject({ lines: 2, until: '2026-12-04' });
 
@@ -174,5 +177,7 @@ describe('an order leaves the shop', () => {
 test('the log says in sentences what became of parts', async () => {
   const { body } = await shop.as('owner')<{ acts: { says: string }[] }>('GET', '/api/acts');
   const said = body.acts.map(({ says }) => says);
-  expect(said).toEqual(expect.arrayContaining([expect.stringMatching(/^placed order \d+ with =Paper & Sons: one line$/)]));
+  expect(said).toEqual(
+    expect.arrayContaining([expect.stringMatching(/^placed order \d+ with =Paper & Sons: one line$/)]),
+  );
 });

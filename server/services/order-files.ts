@@ -29,7 +29,12 @@ async function toSend({ database }: Context, parts: Parts, id: string) {
 }
 
 /** An order on paper. @throws Failure part.not-found */
-export async function orderOnPaper(context: Context, parts: Parts, id: string): Promise<{ number: number; pdf: Buffer }> { // prettier-ignore
+export async function orderOnPaper(
+  context: Context,
+  parts: Parts,
+  id: string,
+): Promise<{ number: number; pdf: Buffer }> {
+  // prettier-ignore
   const asked = await toSend(context, parts, id);
   const { orderPdf } = await import('../record/order-pdf.js');
   return { number: asked.order.number, pdf: await orderPdf(asked) };

@@ -157,7 +157,12 @@ export class Parts {
    *
    * @throws Failure part.not-found, part.moved-on, part.no-such-step, part.not-on-shelf
    */
-  async changeLine(by: Person, lineId: string, { id, from, to, promisedOn, refund, set }: LineChange): Promise<LinesAnswer> { // prettier-ignore
+  async changeLine(
+    by: Person,
+    lineId: string,
+    { id, from, to, promisedOn, refund, set }: LineChange,
+  ): Promise<LinesAnswer> {
+    // prettier-ignore
     const { audit, database } = this.context;
     return audit.exclusively(async () => {
       const [line] = await findPages(database, 'line', [lineId]);
@@ -188,13 +193,18 @@ export class Parts {
   }
 
   /** Orders lines of one supplier together. @throws Failure part.not-found, part.moved-on */
-  async placeOrder(by: Person, { id, supplierId, lines: ids, freight }: z.infer<typeof newOrderRequest>): Promise<Order> { // prettier-ignore
+  async placeOrder(
+    by: Person,
+    { id, supplierId, lines: ids, freight }: z.infer<typeof newOrderRequest>,
+  ): Promise<Order> {
+    // prettier-ignore
     const { audit, clock, database } = this.context;
     return audit.exclusively(async () => {
       const [known] = await findPages(database, 'order', [id]);
       if (known) return known;
       const [supplier] = await findPages(database, 'supplier', [supplierId]);
-      if (!supplier) throw new Failure('part.not-found', [{ path: 'supplierId', message: 'there is no such supplier' }]);
+      if (!supplier)
+        throw new Failure('part.not-found', [{ path: 'supplierId', message: 'there is no such supplier' }]);
       const lines = await findPages(database, 'line', ids);
       if (lines.length !== new Set(ids).size) throw new Failure('part.not-found', [{ path: 'lines', message: 'there is no such line' }]); // prettier-ignore
       const off = lines.find((line) => line.state !== 'wanted' || (line.supplierId !== null && line.supplierId !== supplierId)); // prettier-ignore
@@ -202,7 +212,10 @@ export class Parts {
       const at = clock.now();
       const number = (await countOrders(database)) + 1;
       const order: Order = { id, number, supplierId, lines: lines.map((line) => line.id), freight, orderedAt: at.toISOString(), by: by.handle }; // prettier-ignore
-      const shares = shareOut(freight, lines.map((line) => priceOf(line) ?? 0));
+      const shares = shareOut(
+        freight,
+        lines.map((line) => priceOf(line) ?? 0),
+      );
       const changed = lines.map((line, index): Changed => ({
         from: line,
         to: { ...line, supplierId, orderId: id, state: 'ordered', freight: shares[index] },

@@ -112,7 +112,12 @@ export async function nameEngines(
 }
 
 /** Puts on the floor what an engine waits for; at a time where it is touched by that. */
-export async function putWaits(queries: Queries, engineId: string, waits: Waits | null, at: Date | null): Promise<void> {
+export async function putWaits(
+  queries: Queries,
+  engineId: string,
+  waits: Waits | null,
+  at: Date | null,
+): Promise<void> {
   await queries.query(
     'update floor set waits = $2, touched_at = greatest(touched_at, $3) where engine_id = $1',
     [engineId, waits && JSON.stringify(waits), at], // greatest() passes over null

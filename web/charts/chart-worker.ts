@@ -16,6 +16,7 @@ import { clearanceChart, positionsChart } from './clearance-chart.js';
 import type { Drawn, Room, ToDraw } from './drawn.js';
 import { liftChart } from './lift-chart.js';
 import { lobeChart } from './lobe-chart.js';
+import { markChart } from './mark-chart.js';
 
 /** Draws a chart off the main thread: laying it out takes longer than a key press may. */
 Chart.register(CategoryScale, LinearScale, LineController, PointElement, LineElement, Filler, Legend);
@@ -40,6 +41,8 @@ function configOf(drawn: Drawn): ChartConfiguration<'line'> {
       return clearanceChart(drawn.of);
     case 'positions':
       return positionsChart(drawn.of);
+    case 'marks':
+      return markChart(drawn.of);
   }
 }
 

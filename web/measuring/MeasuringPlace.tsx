@@ -1,10 +1,26 @@
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
+import type { PartKind } from '../../core/parts/part.js';
+import type { Stage } from '../../core/plan/measure.js';
+import { useLooksOn } from '../state/session.js';
+import { useDesk } from '../state/use-desk.js';
 import { KeysHelp } from './KeysHelp.js';
 import './measuring.css';
 import { StagePanel, type PanelProps } from './StagePanel.js';
+import { WantPart } from './WantPart.js';
 import { useMeasuringKeys, type MeasuringActs } from './use-keys.js';
+
+/** The one key that every bench has for what is missing or wrong. */
+const WANTED_KEY: [string, string] = ['P', 'a part is missing or wrong: onto the list of parts'];
+
+/** What is most often wanted at a stage. */
+const PART_OF_STAGE: Partial<Record<Stage, PartKind>> = {
+  'mock-up': 'springs',
+  geometry: 'pushrods',
+  setting: 'pushrods',
+  'cam-timing': 'cam',
+};
 
 /** Where the builder stands on the way through a stage, and how he goes on. */
 interface Way extends Pick<PanelProps, 'target' | 'entry' | 'lengthUnit'> {
@@ -30,6 +46,8 @@ interface Props extends Pick<PanelProps, 'stage' | 'todo'> {
   strip?: ReactNode;
   turn: MeasuringActs['turn'];
   walk: MeasuringActs['walk'];
+  /** Keys that only this place has. */
+  more?: MeasuringActs['more'];
   /** The keys of this place that are worth a line under the drawing, and all of them for `?`. */
   keyLine: ReactNode;
   keys: [key: string, does: string][];
@@ -50,12 +68,16 @@ export function MeasuringPlace({
   strip,
   turn,
   walk,
+  more,
   keyLine,
   keys,
   ...panel
 }: Props) {
   const navigate = useNavigate();
   const [help, setHelp] = useState(false);
+  const [wants, setWants] = useState(false);
+  const looksOn = useLooksOn();
+  const engineId = useDesk((desk) => desk.engine!.id);
   const { target, entry, lengthUnit } = steps;
   useMeasuringKeys({
     type: entry.type,
@@ -67,7 +89,9 @@ export function MeasuringPlace({
     side: entry.side,
     cycleUnit: steps.cycleUnit,
     help: () => setHelp((shown) => !shown),
+    more: { ...(looksOn ? {} : { p: () => setWants(true) }), ...more },
   });
+  const { place } = target.slot;
   return (
     <div className={list ? 'measuring' : 'measuring without-list'}>
       {list}
@@ -91,7 +115,17 @@ export function MeasuringPlace({
           {strip}
         </section>
       )}
-      <KeysHelp open={help} onClose={() => setHelp(false)} keys={keys} />
+      {wants && (
+        <WantPart
+          begun={{ engineId, places: place === 'engine' ? [] : [place], part: PART_OF_STAGE[panel.stage] ?? 'other' }}
+          onClose={() => setWants(false)}
+        />
+      )}
+      <KeysHelp
+        open={help}
+        onClose={() => setHelp(false)}
+        keys={[...keys.slice(0, -1), WANTED_KEY, ...keys.slice(-1)]}
+      />
     </div>
   );
 }

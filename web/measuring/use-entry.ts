@@ -70,6 +70,8 @@ export function useEntry({ slot, measure, unit }: Target) {
       }),
     /** Puts all of it: what was dragged, or is proposed. */
     put: (whole: string) => edit(() => whole),
+    /** Puts all of it into another slot: what is proposed there. */
+    putInto: (other: Slot, whole: string) => typeInto(whose, slotKey(other), () => whole),
     /** Puts the side with that first letter behind the number (N where nothing was touched), or takes it away again. */
     side: (letter: string) =>
       edit((text) => {

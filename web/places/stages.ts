@@ -49,6 +49,7 @@ export const STAGE_PLACES: StagePlace[] = [
   stagePlace('mock-up', 'mock-up', 'Mock-up', async () => ({ Component: (await import('./mock-up/MockUp.js')).MockUp }), {
     warning: ({ file }) => (isClayInside(file) ? 'clay or dye is inside' : undefined),
   }),
+  stagePlace('geometry', 'geometry', 'Geometry', async () => ({ Component: (await import('./geometry/Geometry.js')).Geometry })),
   stagePlace('setting', 'setting', 'Setting', async () => ({ Component: (await import('./setting/Setting.js')).Setting }), { byValve: true }),
 ]; // prettier-ignore
 

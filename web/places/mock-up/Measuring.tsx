@@ -17,7 +17,7 @@ import { useDesk } from '../../state/use-desk.js';
 import { AskFigures } from '../intake/AskFigures.js';
 import { ClayInside } from './ClayInside.js';
 import { overlapTop } from './over-top.js';
-import { facesOf } from './faces.js';
+import { facesOf } from '../../measuring/faces.js';
 import { sayClosest, sayTop, Section } from './Section.js';
 import { OF_SPRINGS, SpringsHere, WorstAndLikely } from './told.js';
 import { useClearancesOf } from './use-clearances-of.js';

@@ -1,9 +1,9 @@
-import { feeds } from '../../../core/derive/rules.js';
-import { placesOf } from '../../../core/engine/places.js';
-import type { SheetRow } from '../../../core/sheet/row.js';
-import { formatAtLeast } from '../../../core/units/format.js';
-import type { DialFace } from '../../drawings/ValveMap.js';
-import type { Steps } from '../../measuring/use-steps.js';
+import { feeds } from '../../core/derive/rules.js';
+import { placesOf } from '../../core/engine/places.js';
+import type { SheetRow } from '../../core/sheet/row.js';
+import { formatAtLeast } from '../../core/units/format.js';
+import type { DialFace } from '../drawings/ValveMap.js';
+import type { Steps } from './use-steps.js';
 
 /** What each valve shows of the measure: what follows from it where that has a limit, else what was read. */
 export function facesOf({ sheet, engine, entry, active, target, lengthUnit }: Steps): Record<string, DialFace> {

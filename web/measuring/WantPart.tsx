@@ -1,0 +1,159 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useSnackbar } from 'notistack';
+import { useEffect, useState, type FormEvent } from 'react';
+import { useForm, type FieldPath } from 'react-hook-form';
+import { newLineRequest, WANTED_KINDS, type NewLine } from '../../contracts/parts.js';
+import { PART_NAME } from '../../contracts/wording/parts.js';
+import { spokenPlace } from '../../core/engine/places.js';
+import type { PartLine } from '../../core/parts/line.js';
+import { act, ApiError, sayError, sayFields } from '../app/api.js';
+import { FormChoice, FormField } from '../app/FormField.js';
+import { moneyText, readMoney } from '../app/money.js';
+import { newId } from '../app/new-id.js';
+import { typedNumber } from '../app/typed-number.js';
+import { usePartsBook } from '../state/parts-book.js';
+
+/** What a line is begun with: what the work already knows of it. */
+export type Begun = Pick<PartLine, 'engineId' | 'places' | 'part'> &
+  Partial<Pick<PartLine, 'what' | 'itemId' | 'lengthMm' | 'quantity' | 'priceEach' | 'supplierId' | 'isFromShelf'>>;
+
+interface Typed {
+  part: string;
+  what: string;
+  places: string;
+  quantity: string;
+  spares: string;
+  priceEach: string;
+  supplierId: string;
+  note: string;
+}
+
+const FIELDS = ['part', 'what', 'places', 'quantity', 'spares', 'priceEach', 'supplierId', 'note'];
+
+/** Something is missing or wrong: a line on the list of parts, with what the work already knows of it. */
+export function WantPart({ begun, onClose }: { begun: Begun; onClose: () => void }) {
+  const { book, load } = usePartsBook();
+  const [id] = useState(newId);
+  const [problem, setProblem] = useState<string | null>(null);
+  const { enqueueSnackbar } = useSnackbar();
+  const currency = book?.currency ?? null;
+  const { control, getValues, setError, clearErrors } = useForm<Typed>({
+    defaultValues: {
+      part: begun.part,
+      what: begun.what ?? '',
+      places: begun.places.join(' '),
+      quantity: String(begun.quantity ?? Math.max(1, begun.places.length)),
+      spares: '0',
+      priceEach: moneyText(begun.priceEach ?? null, currency),
+      supplierId: begun.supplierId ?? '',
+      note: '',
+    },
+  });
+  useEffect(() => {
+    if (!book) void load();
+  }, [book, load]);
+
+  const file = async (event: FormEvent) => {
+    event.preventDefault();
+    // The bench below hears its own keys again when this is closed.
+    event.stopPropagation();
+    clearErrors();
+    setProblem(null);
+    const { places, quantity, spares, priceEach, supplierId, ...typed } = getValues();
+    const price = readMoney(priceEach, currency);
+    const parsed = newLineRequest.safeParse({
+      id,
+      engineId: begun.engineId,
+      itemId: begun.itemId ?? null,
+      lengthMm: begun.lengthMm ?? null,
+      isFromShelf: begun.isFromShelf ?? false,
+      ...typed,
+      places: places.split(/[\s,;]+/).filter(Boolean),
+      quantity: typedNumber(quantity),
+      spares: typedNumber(spares),
+      priceEach: price.ok ? price.value : null,
+      supplierId: supplierId === '' ? null : supplierId,
+    });
+    const issues = [
+      ...(price.ok ? [] : [{ path: 'priceEach', message: price.why }]),
+      ...(parsed.success ? [] : parsed.error.issues.map(({ path, message }) => ({ path: String(path[0]), message }))),
+    ];
+    const show = (wrong: { path: string; message: string }[]) => {
+      for (const { path, message } of wrong) {
+        const field = path.split('.')[0];
+        if (FIELDS.includes(field)) setError(field as FieldPath<Typed>, { message });
+      }
+    };
+    if (issues.length > 0 || !parsed.success) {
+      show(issues);
+      return setProblem(sayFields(issues.map(({ path }) => path)));
+    }
+    try {
+      await act('POST /api/parts/lines', { body: parsed.data satisfies NewLine });
+      enqueueSnackbar(begun.isFromShelf ? `Taken from the shelf: ${parsed.data.what}` : `On the list of parts: ${parsed.data.what}`); // prettier-ignore
+      await load();
+      onClose();
+    } catch (error) {
+      if (error instanceof ApiError) show(error.issues);
+      setProblem(sayError(error));
+    }
+  };
+  const where = begun.places.length === 1 ? `, ${spokenPlace(begun.places[0])}` : '';
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="want-part" fullWidth maxWidth="sm">
+      <form noValidate onSubmit={(event) => void file(event)}>
+        <DialogTitle id="want-part">
+          {begun.isFromShelf ? 'From the shelf' : 'A part is wanted'}
+          {where}
+        </DialogTitle>
+        <DialogContent className="want-part">
+          <FormChoice
+            control={control}
+            name="part"
+            label="Kind"
+            options={WANTED_KINDS.map((kind) => [kind, PART_NAME[kind]])}
+          />
+          <FormField control={control} name="what" label="What" autoFocus help="as a supplier would read it" />
+          <FormField control={control} name="places" label="Valves or places" help="1I 3I; empty for the engine" />
+          <FormField control={control} name="quantity" label="Pieces" />
+          <FormField control={control} name="spares" label="Spares beside them" />
+          {!begun.isFromShelf && (
+            <>
+              <FormField
+                control={control}
+                name="priceEach"
+                label={`Price each${currency ? `, ${currency}` : ''}`}
+                help={currency ? 'empty while nobody knows it' : 'the shop has said no currency yet'}
+              />
+              <FormChoice
+                control={control}
+                name="supplierId"
+                label="From"
+                options={[
+                  ['', 'not said yet'],
+                  ...(book?.suppliers ?? []).map(({ id: of, name }) => [of, name] as const),
+                ]}
+              />
+            </>
+          )}
+          <FormField control={control} name="note" label="Note" />
+          {problem && (
+            <p role="alert" style={{ color: 'var(--flag)' }}>
+              {problem}
+            </p>
+          )}
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Leave it</Button>
+          <Button type="submit" variant="contained">
+            {begun.isFromShelf ? 'Take it' : 'Put it on the list'}
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}

@@ -1,0 +1,145 @@
+import Button from '@mui/material/Button';
+import { addDays } from 'date-fns/addDays';
+import { format } from 'date-fns/format';
+import type { RodAtHand } from '../../../core/parts/stock.js';
+import { formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
+import type { Unit } from '../../../core/units/units.js';
+import { besideRod, type PushrodSetUp } from '../../../core/valvetrain/pushrod-set-up.js';
+import { pushrodPick } from '../../../core/valvetrain/pushrod-pick.js';
+import { sayMoney } from '../../app/money.js';
+import { VerdictMark } from '../../drawings/VerdictMark.js';
+import { usePartsBook } from '../../state/parts-book.js';
+import { useLooksOn } from '../../state/session.js';
+import { rodsFor } from './available.js';
+import type { LengthNeed } from './length-needs.js';
+import { sayDifference, sayLength } from './words.js';
+
+const FROM = { shelf: 'on the shelf', catalogue: 'catalogue', cut: 'cut to length' } as const;
+
+/** What can be had near a length, the shelf first: where it would leave plunger or adjuster, what it costs, when it is here. */
+export function Candidates({
+  need,
+  said,
+  isHydraulic,
+  unit,
+  onWant,
+}: {
+  need: LengthNeed;
+  said: PushrodSetUp | null;
+  isHydraulic: boolean;
+  unit: Unit;
+  onWant: (rod: RodAtHand) => void;
+}) {
+  const { book, failure } = usePartsBook();
+  const looksOn = useLooksOn();
+  const { row, wanted, by, turns, places } = need;
+  const rods = rodsFor(book, row.value);
+  if (failure) return <p className="now-quiet">The list of parts: {failure}</p>;
+  if (book && rods.length === 0)
+    return (
+      <p className="now-quiet">Neither shelf nor catalogue has a rod within reach of this: write one down in Parts.</p>
+    );
+  const told = wanted && pushrodPick({ ...wanted, available: rods.map(({ length }) => length) });
+  const suppliers = new Map(book?.suppliers.map(({ id, name }) => [id, name]));
+  /** What is left on each side of this very rod in the head’s hole. */
+  const beside = ({ item }: RodAtHand) =>
+    said && besideRod({ ...said, rodDiameter: item.diameterMm ?? said.rodDiameter });
+  return (
+    <table className="measuring-table candidates">
+      <thead>
+        <tr>
+          <th>rod</th>
+          <th>length</th>
+          <th>off</th>
+          {by === 'plunger' && <th>plunger then</th>}
+          {turns && <th>or adjuster</th>}
+          {by && <th>margin</th>}
+          <th>each side of the hole</th>
+          <th>each</th>
+          <th>here</th>
+          <th aria-label="Take or order" />
+        </tr>
+      </thead>
+      <tbody>
+        {rods.map((rod, index) => {
+          const { item, length, from, free } = rod;
+          const one = told?.candidates[index];
+          const off = length - row.value;
+          const gap = beside(rod);
+          return (
+            <tr key={`${item.id}@${length}@${from}`} className={told?.pick === length ? 'turned' : undefined}>
+              <th>
+                {item.title}
+                <span className="now-quiet">
+                  {' '}
+                  {FROM[from]}
+                  {from === 'shelf'
+                    ? `, ${free} free`
+                    : item.supplierId
+                      ? `, ${suppliers.get(item.supplierId) ?? ''}`
+                      : ''}
+                </span>
+              </th>
+              <td className="figure">{formatFigure(length, unit)}</td>
+              <td className="figure">{sayDifference(off, unit)}</td>
+              {by === 'plunger' && <td className="figure">{one ? formatFigure(one.plungerDepth, unit) : '–'}</td>}
+              {turns && (
+                <td className="figure">
+                  {turns.at === null
+                    ? `${off >= 0 ? '+' : '−'}${Math.abs(off * turns.perMm).toFixed(2)} turn`
+                    : `${(turns.at + off * turns.perMm).toFixed(2)} turns`}
+                </td>
+              )}
+              {by && (
+                <td className="figure">
+                  {one && (
+                    <>
+                      <VerdictMark
+                        mark={one.ok ? 'in' : one.plungerDepth < wanted!.window.min ? 'low' : 'high'}
+                        word={false}
+                      />{' '}
+                      {by === 'plunger'
+                        ? formatFigure(one.margin, unit)
+                        : `${(one.margin * turns!.perMm).toFixed(2)} turn`}
+                    </>
+                  )}
+                </td>
+              )}
+              <td className="figure">
+                {gap === null ? '–' : sayLength(gap, unit)}
+                {item.wallMm !== null && (
+                  <span className="now-quiet">
+                    {' '}
+                    wall {formatFigure(item.wallMm, unit)} {UNIT_LABEL[unit]}
+                  </span>
+                )}
+              </td>
+              <td className="figure">{sayMoney(item.priceEach, book?.currency ?? null)}</td>
+              <td>
+                {from === 'shelf'
+                  ? 'now'
+                  : item.leadDays === null
+                    ? 'not said'
+                    : format(addDays(new Date(), item.leadDays), 'd MMM')}
+              </td>
+              <td>
+                {!looksOn && (from !== 'shelf' || free >= places.length) && (
+                  <Button
+                    size="small"
+                    onClick={() => onWant(rod)}
+                    aria-label={`${from === 'shelf' ? 'Take' : 'Want'} ${item.title} ${formatFigure(length, unit)}`}
+                  >
+                    {from === 'shelf' ? 'Take' : 'Want'}
+                  </Button>
+                )}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+      {isHydraulic && by !== 'plunger' && (
+        <caption>Where the plunger is to stand is not said (Pushrods): margins cannot be told.</caption>
+      )}
+    </table>
+  );
+}

@@ -1,0 +1,47 @@
+import type { RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
+import { formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
+import type { Unit } from '../../../core/units/units.js';
+import { KIND_NAME } from './words.js';
+
+/** Nearer than this both kinds want the same, mm: no shim is as thin. */
+const SAME = 0.1;
+
+/** What to lay under the stands, or to cut off them: on all, or on one kind alone, and what a cut too deep costs. */
+export function Stands({ both, now, unit }: { both: RockerGeometry[]; now: Record<'I' | 'E', number>; unit: Unit }) {
+  const say = (mm: number) => `${formatFigure(Math.abs(mm), unit)} ${UNIT_LABEL[unit]}`;
+  const known = both.flatMap(({ kind, best }) => (best === null ? [] : [{ kind, by: best - now[kind] }]));
+  if (known.length === 0) return null;
+  /** Shims that lie there come out before anything is cut. */
+  const what = ({ kind, by }: { kind: 'I' | 'E'; by: number }, on: string): string => {
+    if (Math.abs(by) < SAME) return `${on}: leave as they are.`;
+    if (by > 0) return `${on}: ${say(by)} of shims more.`;
+    const out = Math.min(now[kind], -by);
+    const cut = -by - out;
+    if (cut < SAME) return `${on}: ${say(out)} of shims out.`;
+    return `${on}: ${out >= SAME ? `all ${say(out)} of shims out, then ` : ''}cut ${say(cut)} off the stands.`;
+  };
+  const isAlike = known.length === 2 && Math.abs(known[0].by - known[1].by) < SAME;
+  const cuts = known.filter((one) => one.by < -SAME && now[one.kind] + one.by < -SAME);
+  return (
+    <section aria-label="Stands" className="stands">
+      <h3>Stands</h3>
+      {isAlike ? (
+        <p>{what(known[0], 'All stands')}</p>
+      ) : (
+        known.map((one) => <p key={one.kind}>{what(one, `${KIND_NAME[one.kind]} stands`)}</p>)
+      )}
+      {!isAlike && known.length === 2 && (
+        <p className="now-quiet">
+          The kinds want {say(known[0].by - known[1].by)} between them: where one stand carries both, the one whose mark
+          grows less gives way.
+        </p>
+      )}
+      {cuts.length > 0 && (
+        <p className="now-hint">
+          Cut in two passes and rub again between them. A cut too deep comes back only as shims under every stand that
+          was cut, and the rods that were bought for it are bought twice.
+        </p>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,67 @@
+import type { Engine } from '../../../core/engine/engine.js';
+import { placesOf } from '../../../core/engine/places.js';
+import { atValue } from '../../../core/plan/measure.js';
+import { MEASURES } from '../../../core/plan/measures.js';
+import type { SheetRow } from '../../../core/sheet/row.js';
+import type { Slot } from '../../../core/sheet/slot.js';
+
+/** What is read at one trial, in the order in which a hand comes past it. */
+const OF_TRIAL = MEASURES.filter(({ stage, at }) => stage === 'geometry' && at === 'setting').map(({ key }) => key);
+
+/** Everything that is typed one after the other, valve by valve. */
+const PLAIN = ['stem-height', 'stand-shim', 'pushrod-tool-turns', 'pushrod-checked', 'pushrod-fitted', 'valve-lift'];
+export type PlainMeasure = (typeof PLAIN)[number];
+
+export const TRIAL = 'trial-setting';
+export const isOfTrial = (measure: string): boolean => measure === TRIAL || OF_TRIAL.includes(measure);
+
+/** The measures of this engine that are no trials, in the order of the work. */
+export const plainMeasures = ({ mount }: Pick<Engine, 'mount'>, hasTool: boolean): PlainMeasure[] =>
+  PLAIN.filter((key) => (key !== 'stand-shim' || mount !== 'stud-nut') && (key !== 'pushrod-tool-turns' || hasTool));
+
+/** The settings that were tried at a valve, the one that is tried now first; mm. */
+function settingsAt(rows: readonly SheetRow[], place: string): number[] {
+  const here = rows.filter((row) => row.place === place);
+  const now = here.find(({ measure }) => measure === TRIAL);
+  const tried = here.flatMap(({ at }) => (at?.by === 'setting' ? [at.value] : [])).sort((a, b) => a - b);
+  return [...new Set([...(now ? [atValue(now.value)] : []), ...tried])];
+}
+
+/** The slots of one trial. A mark that was read by its edges tells where it lies by itself. */
+function trialSlots(rows: readonly SheetRow[], place: string, value: number): Slot[] {
+  const isDerived = (key: string) =>
+    rows.some((row) => row.measure === key && row.place === place && row.at?.value === value && row.derivedFrom);
+  return OF_TRIAL.filter((key) => !isDerived(key)).map((measure): Slot => ({
+    measure,
+    place,
+    at: { by: 'setting', value },
+  }));
+}
+
+/** The way through the geometry: stems, then trial after trial valve by valve, then rods measure by measure. */
+export function geometrySteps(engine: Engine, rows: readonly SheetRow[], hasTool: boolean): Slot[] {
+  const valves = placesOf(engine, 'valve');
+  const [stems, ...others] = plainMeasures(engine, hasTool).map((measure) =>
+    valves.map((place): Slot => ({ measure, place })),
+  );
+  const trials = valves.flatMap((place) => [
+    { measure: TRIAL, place },
+    ...settingsAt(rows, place).flatMap((value) => trialSlots(rows, place, value)),
+  ]);
+  return [...stems, ...trials, ...others.flat()];
+}
+
+/**
+ * Where Enter goes from a step of a trial: from its setting to its mark, from its last to the next setting of the same
+ * valve; null for the usual way.
+ *
+ * @param value what was typed as the setting, mm
+ */
+export function afterTrial(slots: readonly Slot[], active: Slot, value: number | null): Slot | null {
+  const { measure, place } = active;
+  if (measure === TRIAL)
+    return value === null ? null : { measure: OF_TRIAL[0], place, at: { by: 'setting', value: atValue(value) } };
+  if (!OF_TRIAL.includes(measure)) return null;
+  const next = slots[slots.indexOf(active) + 1];
+  return next?.at?.value === active.at?.value && next?.place === place ? null : { measure: TRIAL, place };
+}
