@@ -1,9 +1,12 @@
 import type { NewEngine } from '../contracts/engine.js';
 import { lobeFromCard, type LobeFromCardInput } from '../core/cam/lobe-from-card.js';
 import type { CamCard } from '../core/cam/cam-card.js';
-import type { At, Stage } from '../core/plan/measure.js';
+import { atValue, type At, type Stage } from '../core/plan/measure.js';
 import type { SignOffOf } from '../core/sheet/acts.js';
 import type { MockUp } from '../core/valvetrain/mock-up.js';
+import type { PushrodSetUp } from '../core/valvetrain/pushrod-set-up.js';
+import type { RockerSetUp } from '../core/valvetrain/rocker-set-up.js';
+import { toCanonical } from '../core/units/units.js';
 import type { Springs } from '../core/valvetrain/spring-nest.js';
 
 /** One act at the bench, in the order in which it was done. */
@@ -70,6 +73,38 @@ export const mockUp = (body: Pick<MockUp, 'unit' | 'gasketAtCheck' | 'gasketFina
 });
 
 export const springs = (body: Springs): DemoAct => ({ act: 'paper', kind: 'springs', body });
+
+/** What rubs on what: the engine's own rockers, no caps, unless said otherwise. */
+export const rockers = (body: Pick<RockerSetUp, 'unit' | 'tipDiameter'> & Partial<RockerSetUp>): DemoAct => ({
+  act: 'paper',
+  kind: 'rockers',
+  body: { rockers: 'final', isRough: false, lashCap: { I: 0, E: 0 }, ...body },
+});
+
+export const pushrods = (body: PushrodSetUp): DemoAct => ({ act: 'paper', kind: 'pushrods', body });
+
+/**
+ * Marks that were rubbed at one valve, as `setting=inner;outer` with blanks between: each setting is read first, then
+ * the two edges of its mark.
+ */
+export const trials = (place: string, unit: 'in' | 'mm', text: string): DemoAct[] =>
+  text.split(' ').flatMap((pair): DemoAct[] => {
+    const [setting, edges] = pair.split('=');
+    const at: At = { by: 'setting', value: atValue(toCanonical(Number(setting), unit)) };
+    return [
+      { act: 'take', measure: 'trial-setting', unit, values: [[place, setting]] },
+      { act: 'take', measure: 'mark-width', unit, at, values: [[place, edges]] },
+    ];
+  });
+
+/** Something else that was read at a trial. */
+export const atTrial = (measure: string, unit: string, place: string, settingMm: number, entered: string): DemoAct => ({
+  act: 'take',
+  measure,
+  unit,
+  at: { by: 'setting', value: atValue(settingMm) },
+  values: [[place, entered]],
+});
 
 /** What a dial read at one valve, as `angle=entered` with blanks between; degrees from overlap top, minus before it. */
 export const byDial = (place: string, unit: string, text: string): DemoAct[] =>

@@ -84,7 +84,16 @@ const PUMP_VERSION = nextOf(PUMP, 'A pump came back with a worn coupling; its ru
   ],
 }); // prettier-ignore
 
-/** The versions of the hydroplane set after the one that came with Utex, and of the pump's, each so long ago. */
+const SIDECAR = EXAMPLE_SPEC_SETS.find(({ id }) => id === 'sidecar-solid')!;
+/** How wide its own feeler-thin mark is, rubbed by a rocker that was held still. */
+const SIDECAR_VERSION = nextOf(SIDECAR, 'Rubbed a tip with the rocker held: the line alone is 0.8 mm, so two marks are enough', {
+  practice: {
+    ...SIDECAR.practice,
+    geometry: { ...SIDECAR.practice.geometry!, lineWidth: { in: 0.031, mm: 0.8 } },
+  },
+}); // prettier-ignore
+
+/** The versions of the hydroplane set after the one that came with Utex, of the pump's and of the sidecar's, each so long ago. */
 export const DEMO_VERSIONS: { daysAgo: number; version: NewSpecSet }[] = [
   ...SEASONS.map(({ daysAgo, reason }, index) => ({
     daysAgo,
@@ -99,4 +108,5 @@ export const DEMO_VERSIONS: { daysAgo: number; version: NewSpecSet }[] = [
     },
   })),
   { daysAgo: 0.2, version: PUMP_VERSION },
+  { daysAgo: 1.2, version: SIDECAR_VERSION },
 ];

@@ -31,11 +31,11 @@ export const STATE_NAME: Record<LineState, string> = {
 export const STEP_NAME: Record<LineState, string> = {
   wanted: 'Back to wanted',
   ordered: 'Ordered',
-  promised: 'Promised for',
+  promised: 'Promised for …',
   arrived: 'It is here',
   fitted: 'Fitted',
-  'sent-back': 'Sent back',
-  'sold-on': 'Sold on',
+  'sent-back': 'Sent back …',
+  'sold-on': 'Sold on …',
   dropped: 'Not wanted any more',
 };
 

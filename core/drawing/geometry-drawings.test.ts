@@ -22,7 +22,7 @@ describe('the rocker over its tip', () => {
   const rocker: RockerDrawn = {
     armLength: 36.83, rockerRatio: 1.7, closedHeight: 7.366, valveLift: 14.732, lift: 0, tipMm: 8.7, offset: 0, pushrodAngleDeg: 0,
   }; // prettier-ignore
-  const scale = rockerScale(rocker.armLength);
+  const scale = rockerScale(rocker);
 
   test('the arm keeps its length at every lift, and the rod’s end its ratio', () => {
     for (const lift of [0, 3, 7.366, 14.732]) {

@@ -12,7 +12,7 @@ export interface StackStep {
   to: number;
 }
 
-export const STACK = { width: 620, rod: 150, height: 34, margin: 16 };
+export const STACK = { width: 660, rod: 150, height: 34, margin: 22, figures: 104 };
 /** The least that the magnified part of the ruler shows, mm: a term of a hundredth is not blown up to a foot. */
 const LEAST_SHOWN = 1;
 
@@ -34,7 +34,7 @@ export function lengthStack(
     return { name, value, from, to: at - checked };
   });
   const [low, high] = [Math.min(...edges), Math.max(...edges)];
-  const room = STACK.width - STACK.rod - 2 * STACK.margin;
+  const room = STACK.width - STACK.figures - STACK.rod - 2 * STACK.margin;
   const scale = room / Math.max(LEAST_SHOWN, high - low);
   const x = (mm: number) => STACK.rod + STACK.margin + (mm - low) * scale;
   return {
@@ -48,7 +48,7 @@ export function lengthStack(
 /** Where the graduations of the ruler lie, each with what it stands for, from the checking rod. */
 export function graduations(stack: { scale: number; zero: number }, step: number): { x: number; value: number }[] {
   const from = Math.ceil((STACK.rod + STACK.margin - stack.zero) / stack.scale / step);
-  const to = Math.floor((STACK.width - STACK.margin - stack.zero) / stack.scale / step);
+  const to = Math.floor((STACK.width - STACK.figures - STACK.margin - stack.zero) / stack.scale / step);
   return Array.from({ length: to - from + 1 }, (_, index) => {
     const value = (from + index) * step;
     return { x: stack.zero + value * stack.scale, value };

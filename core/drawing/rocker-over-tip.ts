@@ -35,19 +35,21 @@ export interface RockerOverTip {
   swept: { from: number; to: number; y: number };
 }
 
-export const ROCKER = { width: 420, height: 300, pivotX: 170, pivotY: 120, margin: 60 };
+export const ROCKER = { width: 420, height: 270, pivotY: 104, margin: 34 };
 /** The roller to the tip that it rolls on. */
 const ROLLER = 0.55;
 const PATH_POINTS = 24;
 
-/** Everything about the drawing that does not move: how many of its units a millimetre is. */
-export const rockerScale = (armLength: number): number => (ROCKER.width - ROCKER.pivotX - ROCKER.margin) / armLength;
+/** How many units of the drawing a millimetre is: the whole rocker from its cup to its roller fills it. */
+export const rockerScale = ({ armLength, rockerRatio }: Pick<RockerDrawn, 'armLength' | 'rockerRatio'>): number =>
+  (ROCKER.width - 2 * ROCKER.margin) / (armLength + armLength / rockerRatio);
 
 /** Where everything stands with the valve open so far, to scale. */
 export function rockerOverTip(drawn: RockerDrawn): RockerOverTip {
   const { armLength, rockerRatio, closedHeight, valveLift, lift, tipMm, offset, pushrodAngleDeg } = drawn;
-  const scale = rockerScale(armLength);
-  const at = (x: number, y: number): Point => ({ x: ROCKER.pivotX + x * scale, y: ROCKER.pivotY - y * scale });
+  const scale = rockerScale(drawn);
+  const pivotX = ROCKER.margin + (armLength / rockerRatio) * scale;
+  const at = (x: number, y: number): Point => ({ x: pivotX + x * scale, y: ROCKER.pivotY - y * scale });
   const height = closedHeight - lift;
   const reach = reachAt(armLength, height);
   const reaches = Array.from({ length: PATH_POINTS + 1 }, (_, step) => {

@@ -69,8 +69,8 @@ export interface RodAtHand {
   free: number;
 }
 
-/** A step of a catalogue stands no further beside the wanted length than this many steps. */
-const STEPS_BESIDE = 3;
+/** Of a catalogue's steps the nearest is shown, and so many on each side of it. */
+const STEPS_BESIDE = 1;
 
 /**
  * The pushrods that come into question for a length: what lies on the shelf first, then what a catalogue has, cut to

@@ -1,5 +1,5 @@
 import { DEMO_CUSTOMERS } from '../customers.js';
-import { card, drop, events, figures, mockUp, pass, sweep, take, type DemoEngine } from '../acts.js';
+import { card, drop, events, figures, mockUp, pass, rockers, sweep, take, trials, type DemoEngine } from '../acts.js';
 
 const CHECK_MM = 1;
 
@@ -14,7 +14,7 @@ export const DUNLIN: DemoEngine = {
     layout: 'v-twin',
     specSet: 'sidecar-solid',
     seatEvents: { intakeOpenBtdc: 40, intakeCloseAbdc: 68, exhaustOpenBbdc: 72, exhaustCloseAtdc: 36 },
-    data: figures('mm', 'bore=86 stroke=76 rod-length=132 valve-angle-intake=22 valve-angle-exhaust=24 valve-diameter-intake=41 valve-diameter-exhaust=35 pocket-diameter-intake=44 pocket-diameter-exhaust=38'),
+    data: figures('mm', 'bore=86 stroke=76 rod-length=132 valve-angle-intake=22 valve-angle-exhaust=24 valve-diameter-intake=41 valve-diameter-exhaust=35 pocket-diameter-intake=44 pocket-diameter-exhaust=38 rocker-arm-intake=38 rocker-arm-exhaust=38'),
     parts: { parts: [{ part: 'pistons', maker: 'Ostler', number: 'OP-86-T' }] },
   },
   promisedInDays: 9,
@@ -53,6 +53,13 @@ export const DUNLIN: DemoEngine = {
     take('pv-depth', 'mm', '1I=1.45 1E=2.6 2I=1.50 2E=2.55'),
     take('pv-depth-middle', 'mm', '1I=1.55 1E=2.7 2I=1.60 2E=2.65'),
     take('pv-radial', 'mm', '1I=1.4 1E=1.5 2I=1.4 2E=1.45'),
+    { act: 'caution', stage: 'geometry' },
+    take('stem-height', 'mm', '1I=42.10 1E=41.62 2I=42.08 2E=41.60'),
+    rockers({ unit: 'mm', tipDiameter: { I: 7, E: 7 }, isRough: true }),
+    ...trials('1E', 'mm', '0.8=2.60;4.20'),
+    rockers({ unit: 'mm', tipDiameter: { I: 7, E: 7 } }),
+    ...trials('1I', 'mm', '0=2.55;3.95 0.8=2.90;4.20 1.6=3.00;4.45'),
+    ...trials('1E', 'mm', '0=2.75;4.15 0.4=2.80;4.30 1.6=3.10;4.85'),
     { act: 'caution', stage: 'setting' },
     take('lash-cold', 'mm', '1I=0.11 1E=0.13'),
   ],

@@ -2,6 +2,7 @@ import { DEMO_CUSTOMERS } from '../customers.js';
 import { blockOnItsStand, pistonCrown } from '../pictures.js';
 import {
   angle,
+  atTrial,
   byDial,
   card,
   drop,
@@ -9,9 +10,12 @@ import {
   figures,
   mockUp,
   pass,
+  pushrods,
+  rockers,
   springs,
   sweep,
   take,
+  trials,
   type DemoEngine,
 } from '../acts.js';
 
@@ -29,7 +33,7 @@ export const PETREL: DemoEngine = {
     layout: 'v8',
     specSet: 'hydroplane-hydraulic',
     seatEvents: { intakeOpenBtdc: 36, intakeCloseAbdc: 76, exhaustOpenBbdc: 80, exhaustCloseAtdc: 34 },
-    data: figures('in', 'bore=4.030 stroke=3.6 rod-length=6.1 valve-angle-intake=20 valve-angle-exhaust=20 valve-diameter-intake=2.05 valve-diameter-exhaust=1.60 pocket-diameter-intake=2.19 pocket-diameter-exhaust=1.74 gasket-fitted=0.041 spring-installed-intake=1.900 spring-installed-exhaust=1.900 spring-solid=1.090 spring-seat-load=145 spring-rate=392'),
+    data: figures('in', 'bore=4.030 stroke=3.6 rod-length=6.1 valve-angle-intake=20 valve-angle-exhaust=20 valve-diameter-intake=2.05 valve-diameter-exhaust=1.60 pocket-diameter-intake=2.19 pocket-diameter-exhaust=1.74 gasket-fitted=0.041 spring-installed-intake=1.900 spring-installed-exhaust=1.900 spring-solid=1.090 spring-seat-load=145 spring-rate=392 rocker-arm-intake=1.450 rocker-arm-exhaust=1.450'),
     parts: {
       parts: [
         { part: 'crank', maker: 'Staithe Forge', number: 'SF-360-5', serial: '0417' },
@@ -114,6 +118,19 @@ export const PETREL: DemoEngine = {
     take('rocker-retainer-gap', 'in', '1E=0.062 1I=0.058'),
     take('rocker-stud-gap', 'in', '1E=0.070 1I=0.075'),
     take('pushrod-side-gap', 'in', '1E=0.085 1I=0.080'),
+    { act: 'caution', stage: 'geometry' },
+    take('stem-height', 'in', '1E=1.982 1I=2.041 3I=2.042 3E=1.981 5E=1.983 5I=2.040 7I=2.041 7E=1.996'),
+    rockers({ unit: 'in', tipDiameter: { I: 0.342, E: 0.342 } }),
+    ...trials('1I', 'in', '7.750=0.130;0.203 7.900=0.149;0.217 7.850=0.143;0.204'),
+    atTrial('trial-retainer-gap', 'in', '1I', 7.85 * 25.4, '0.058'),
+    atTrial('trial-pushrod-gap', 'in', '1I', 7.85 * 25.4, '0.062'),
+    atTrial('trial-turns', 'turn', '1I', 7.85 * 25.4, '2 1/4'),
+    atTrial('trial-square', 'choice', '1I', 7.85 * 25.4, 'square'),
+    ...trials('1E', 'in', '7.750=0.132;0.200 7.850=0.146;0.210 7.800=0.141;0.202'),
+    atTrial('trial-square', 'choice', '1E', 7.85 * 25.4, 'leans'),
+    atTrial('trial-turns', 'turn', '1E', 7.8 * 25.4, '2'),
+    pushrods({ unit: 'in', convention: 'overall', ballDiameter: 0.3125, holeDiameter: 0.1, gaugeDiameter: 0.14, tool: { base: 7.6, perTurn: 0.05 }, angleDeg: 8, plunger: { target: 0.04, min: 0.02, max: 0.06 }, rodDiameter: 0.375, wall: 0.08, headHole: 0.5, rods: 'by-kind' }),
+    take('pushrod-tool-turns', 'turn', '1I=4.8 1E=4.2 8I=4.85 8E=4.25'),
     { act: 'sign-off', what: 'clay-out' },
     { act: 'caution', stage: 'setting' },
     take('preload-turns', 'turn', '1I=5/8 8I=5/8 1E=0.5 7I=0.625 8E=0.625 2I=0.5 7E=5/8 6I=5/8 2E=5/8 6E=1.125 5I=0.625'),

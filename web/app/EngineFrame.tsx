@@ -4,6 +4,7 @@ import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { StageRibbon, type RibbonStage } from '../drawings/StageRibbon.js';
 import { ENGINE_PLACES, type Standing } from '../places/stages.js';
 import { useDesk } from '../state/use-desk.js';
+import { EngineWaits } from './EngineWaits.js';
 import './engine-frame.css';
 
 const ribbonOf = (standing: Standing): RibbonStage[] =>
@@ -41,6 +42,7 @@ export function EngineFrame() {
         <h1>{engine.tag}</h1>
         <span className="engine-title">
           {engine.title}, {engine.customer}
+          <EngineWaits engineId={engine.id} />
         </span>
         <StageRibbon
           stages={ribbonOf({ engine, file, sheet })}

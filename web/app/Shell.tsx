@@ -18,6 +18,7 @@ function Rail() {
   const places = [
     { to: '/', title: 'Floor', shown: person !== null },
     { to: `/engines/${engine?.id}/setting`, title: 'Engine', shown: person !== null && engine !== null },
+    { to: '/parts', title: 'Parts', shown: person !== null && person.role !== 'apprentice' },
     { to: '/limits', title: 'Limits', shown: person !== null },
     { to: '/people', title: 'People', shown: person !== null },
     { to: '/acts', title: 'Acts', shown: person?.role === 'owner' || person?.role === 'lead' },

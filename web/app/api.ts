@@ -50,12 +50,16 @@ const unanswered = new Map<string, string>();
  * Does an act that the server keeps: as `ask`, under an id of its own. Where no answer came, the same act done again is
  * the same act, and the server keeps it once. @throws ApiError
  */
-export async function act<Key extends ApiKey>(key: Key, asked: Asked<Key> & { body: object }): Promise<ApiAnswer<Key>> {
+export async function act<Key extends ApiKey>(
+  key: Key,
+  asked: Omit<Asked<Key>, 'body'> & { body: Omit<NonNullable<Given<ApiBody<Key>>>, 'id'> },
+): Promise<ApiAnswer<Key>> {
   const what = JSON.stringify([key, asked]);
   const id = unanswered.get(what) ?? newId();
   unanswered.set(what, id);
   try {
-    const answer = await ask(key, { ...asked, body: { ...asked.body, id } });
+    const body = { ...asked.body, id } as unknown as Given<ApiBody<Key>>;
+    const answer = await ask(key, { ...asked, body } as Asked<Key>);
     unanswered.delete(what);
     return answer;
   } catch (error) {

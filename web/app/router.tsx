@@ -67,6 +67,10 @@ export const makeRouter = (desk: StoreApi<Desk>) =>
                   lazy: async () => ({ Component: (await import('../places/limits/WriteSet.js')).NewSet }),
                 },
                 {
+                  path: '/parts',
+                  lazy: async () => ({ Component: (await import('../places/parts/Parts.js')).Parts }),
+                },
+                {
                   path: '/shop',
                   loader: shopLoader,
                   lazy: async () => ({ Component: (await import('../places/shop/Shop.js')).Shop }),

@@ -6,7 +6,7 @@ export interface Inks extends Record<'I' | 'E' | 'flag' | 'steel' | 'hairline' |
 
 /** A figure of an axis; a plain text, since the browser's own formatter takes longer than all the rest of a chart. */
 export const sayTick = (value: number | string): string =>
-  String(Number(Number(value).toPrecision(3))).replace('-', '−');
+  String(Number(Number(value).toPrecision(4))).replace('-', '−');
 
 /** An axis in the type of the house. */
 export const axis = (text: string, inks: Inks) => ({

@@ -50,10 +50,13 @@ export function markChart({
   const xs = [...curve, ...trials, ...barred].map(({ x }) => x);
   const ys = [...curve, ...trials, ...barred].map(({ y }) => y);
   const [low, high] = [Math.min(...xs), Math.max(...xs)];
-  const beside = Math.max((high - low) * 0.06, unit === 'mm' ? 0.5 : 0.02);
-  const top = Math.max(...ys) * 1.12;
-  const floor = Math.min(...ys) * 0.8;
-  const inReach = available.filter((x) => x >= low - beside && x <= high + beside);
+  // The axis begins and ends on a graduation.
+  const across = unit === 'mm' ? 0.5 : 0.02;
+  const [left, right] = [Math.floor(low / across - 0.5) * across, Math.ceil(high / across + 0.5) * across];
+  const tick = unit === 'mm' ? 0.2 : 0.01;
+  const top = Math.ceil((Math.max(...ys) * 1.04) / tick) * tick;
+  const floor = Math.floor((Math.min(...ys) * 0.9) / tick) * tick;
+  const inReach = available.filter((x) => x >= left && x <= right);
   const datasets = [
     ...(within
       ? [
@@ -61,7 +64,7 @@ export function markChart({
             'best, as far as the marks tell',
             within.map((x) => ({ x, y: top })),
             `${inks.band}90`,
-            { showLine: true, borderWidth: 0, pointRadius: 0, fill: 'start' },
+            { showLine: true, borderWidth: 0, pointRadius: 0, fill: 'start', order: 9 },
           ),
         ]
       : []),
@@ -88,7 +91,7 @@ export function markChart({
     options: {
       parsing: false,
       scales: {
-        x: { type: 'linear', min: low - beside, max: high + beside, ...axis(setting, inks) },
+        x: { type: 'linear', min: left, max: right, ...axis(setting, inks) },
         y: { min: floor, max: top, ...axis(`mark, ${unit}`, inks) },
       },
       plugins: {

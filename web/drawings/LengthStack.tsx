@@ -22,20 +22,51 @@ export function LengthStack({ checked, terms, step, figure, say, label }: Props)
   const bar = (y: number, to: number, ink: string) => (
     <>
       <rect x={8} y={y + 7} width={to - 8} height={row - 16} fill={ink} fillOpacity={0.22} stroke={ink} />
-      <path d={`M ${rod - 14} ${y + 2} l 6 ${row / 2 - 2} l -8 0 l 6 ${row / 2 - 2}`} stroke="var(--paper)" strokeWidth={7} fill="none" />
-      <path d={`M ${rod - 14} ${y + 4} l 6 ${row / 2 - 4} l -8 0 l 6 ${row / 2 - 4}`} stroke={ink} strokeWidth={1.4} fill="none" />
+      <path
+        d={`M ${rod - 14} ${y + 2} l 6 ${row / 2 - 2} l -8 0 l 6 ${row / 2 - 2}`}
+        stroke="var(--paper)"
+        strokeWidth={7}
+        fill="none"
+      />
+      <path
+        d={`M ${rod - 14} ${y + 4} l 6 ${row / 2 - 4} l -8 0 l 6 ${row / 2 - 4}`}
+        stroke={ink}
+        strokeWidth={1.4}
+        fill="none"
+      />
     </>
-  ); // prettier-ignore
+  );
   const words = (y: number, text: string, value: string) => (
     <>
-      <text x={14} y={y + row / 2 + 5} fontFamily="var(--head)" fontWeight={600} fontSize={15} fill="var(--ink)" stroke="var(--paper)" strokeWidth={4} paintOrder="stroke">
+      <text
+        x={14}
+        y={y + row / 2 + 5}
+        fontFamily="var(--head)"
+        fontWeight={600}
+        fontSize={15}
+        fill="var(--ink)"
+        stroke="var(--paper)"
+        strokeWidth={4}
+        paintOrder="stroke"
+      >
         {text}
       </text>
-      <text x={width - 6} y={y + row / 2 + 5} textAnchor="end" className="figure" fontSize={15} fontWeight={600} fill="var(--ink)" stroke="var(--paper)" strokeWidth={4} paintOrder="stroke">
+      <text
+        x={width - 6}
+        y={y + row / 2 + 5}
+        textAnchor="end"
+        className="figure"
+        fontSize={15}
+        fontWeight={600}
+        fill="var(--ink)"
+        stroke="var(--paper)"
+        strokeWidth={4}
+        paintOrder="stroke"
+      >
         {value}
       </text>
     </>
-  ); // prettier-ignore
+  );
   return (
     <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={label} style={{ width: '100%', display: 'block' }}>
       {marks.map(({ x, value }, index) => (

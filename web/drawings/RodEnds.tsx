@@ -29,31 +29,80 @@ export function RodEnds({
       aria-label={`End of a pushrod: ${LENGTH_CONVENTIONS.map((name) => `${NAME[name]}, ${lengths[name] ?? 'size missing'}`).join('; ')}`}
       style={{ width: '100%', display: 'block' }}
     >
-      <path d={`M ${ballX} ${ballY - drawn.rod} H ${bend} M ${ballX} ${ballY + drawn.rod} H ${bend}`} {...steel} fill="none" />
+      <path
+        d={`M ${ballX} ${ballY - drawn.rod} H ${bend} M ${ballX} ${ballY + drawn.rod} H ${bend}`}
+        {...steel}
+        fill="none"
+      />
       <circle cx={ballX} cy={ballY} r={radius} fill="var(--ring)" {...steel} />
-      <rect x={ballX - radius - 2} y={ballY - hole} width={bend - ballX + radius} height={2 * hole} fill="var(--paper)" />
-      <path d={`M ${drawn.ends.overall} ${ballY - hole} H ${bend} M ${drawn.ends.overall} ${ballY + hole} H ${bend}`} {...steel} strokeWidth={1.2} fill="none" />
+      <rect
+        x={ballX - radius - 2}
+        y={ballY - hole}
+        width={bend - ballX + radius}
+        height={2 * hole}
+        fill="var(--paper)"
+      />
+      <path
+        d={`M ${drawn.ends.overall} ${ballY - hole} H ${bend} M ${drawn.ends.overall} ${ballY + hole} H ${bend}`}
+        {...steel}
+        strokeWidth={1.2}
+        fill="none"
+      />
       {LENGTH_CONVENTIONS.map((name, index) => {
         const x = drawn.ends[name];
         const isActive = name === active;
-        const y = 20 + index * 22;
+        const y = 18 + index * 22;
         const ink = isActive ? 'var(--dye)' : 'var(--brass)';
         return (
           <g key={name}>
-            <line x1={x} x2={x} y1={ballY - Math.max(16, drawn.circles[name])} y2={ballY + Math.max(16, drawn.circles[name])} stroke={ink} strokeWidth={isActive ? 4 : 2.4} />
-            <path d={`M ${x} ${ballY - drawn.circles[name]} V ${y - 5} H ${ballX + radius * 0.3}`} stroke={ink} strokeWidth={1} strokeDasharray="3 3" fill="none" />
-            <text x={ballX + radius * 0.3 + 6} y={y} fontFamily="var(--head)" fontWeight={isActive ? 600 : 500} fontSize={14.5} fill={isActive ? 'var(--dye)' : 'var(--ink)'}>
+            <line
+              x1={x}
+              x2={x}
+              y1={ballY - Math.max(16, drawn.circles[name])}
+              y2={ballY + Math.max(16, drawn.circles[name])}
+              stroke={ink}
+              strokeWidth={isActive ? 4 : 2.4}
+            />
+            <path
+              d={`M ${x} ${ballY - drawn.circles[name]} V ${y - 5} H ${ballX + radius * 0.3}`}
+              stroke={ink}
+              strokeWidth={1}
+              strokeDasharray="3 3"
+              fill="none"
+            />
+            <text
+              x={ballX + radius * 0.3 + 6}
+              y={y}
+              fontFamily="var(--head)"
+              fontWeight={isActive ? 600 : 500}
+              fontSize={14.5}
+              fill={isActive ? 'var(--dye)' : 'var(--ink)'}
+            >
               {NAME[name]}
             </text>
-            <text x={bend + 6} y={ballY + 46 + index * 24} className="figure" fontSize={16} fontWeight={600} fill={isActive ? 'var(--dye)' : 'var(--ink)'}>
+            <text
+              x={bend + 6}
+              y={ballY + 26 + index * 24}
+              className="figure"
+              fontSize={16}
+              fontWeight={600}
+              fill={isActive ? 'var(--dye)' : 'var(--ink)'}
+            >
               {lengths[name] ?? '–'}
             </text>
-            <text x={bend - 4} y={ballY + 46 + index * 24} textAnchor="end" fontFamily="var(--head)" fontSize={14.5} fill="var(--steel)">
+            <text
+              x={bend - 4}
+              y={ballY + 26 + index * 24}
+              textAnchor="end"
+              fontFamily="var(--head)"
+              fontSize={14.5}
+              fill="var(--steel)"
+            >
               {name === 'gauge' ? 'by gauge' : name}
             </text>
           </g>
         );
       })}
     </svg>
-  ); // prettier-ignore
+  );
 }

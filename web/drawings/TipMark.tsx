@@ -97,7 +97,7 @@ export function TipMark({ tipMm, marks, edgeKept, touches, onEdges, step, say, l
           <line x1={x(touches)} x2={x(touches)} y1={cy - radius} y2={cy + radius} stroke="var(--ink)" strokeWidth={3} />
         )}
       </g>
-      <text x={10} y={cy} className="tip-side">
+      <text x={2} y={cy} className="tip-side">
         pivot
       </text>
       {own && (

@@ -36,6 +36,8 @@ export function useEntry({ slot, measure, unit }: Target) {
   const typed = useHalfTyped((all) => typedInto(all, whose, into));
   const [problem, setProblem] = useState<string | null>(null);
   const [lastTaken, setLastTaken] = useState<string | null>(null);
+  /** What was proposed there: the first key that is typed takes its place. */
+  const [proposed, setProposed] = useState<{ into: string; whole: string } | null>(null);
   const [chosen, setChosen] = useState<{ into: string; id: string } | null>(null);
   const replaces = chosen?.into === into ? chosen.id : null;
 
@@ -66,12 +68,16 @@ export function useEntry({ slot, measure, unit }: Target) {
       edit((text) => {
         // What is named rather than counted is chosen by its place on the list.
         if (measure.options) return measure.options[Number(key) - 1] ?? text;
+        if (proposed?.into === into && proposed.whole === text) return key === ' ' ? text : key;
         return text.length < LONGEST && (key !== ' ' || text) ? text + key : text;
       }),
     /** Puts all of it: what was dragged, or is proposed. */
     put: (whole: string) => edit(() => whole),
-    /** Puts all of it into another slot: what is proposed there. */
-    putInto: (other: Slot, whole: string) => typeInto(whose, slotKey(other), () => whole),
+    /** Puts something into another slot that Enter takes, and any other number replaces. */
+    propose: (other: Slot, whole: string) => {
+      setProposed({ into: slotKey(other), whole });
+      typeInto(whose, slotKey(other), () => whole);
+    },
     /** Puts the side with that first letter behind the number (N where nothing was touched), or takes it away again. */
     side: (letter: string) =>
       edit((text) => {

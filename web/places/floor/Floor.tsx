@@ -3,10 +3,12 @@ import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { format } from 'date-fns/format';
+import { parseISO } from 'date-fns/parseISO';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { Link, useLoaderData, useNavigate, useSearchParams } from 'react-router';
 import type { EngineSummary } from '../../../contracts/engine.js';
+import { wordWaits } from '../../../contracts/wording/parts.js';
 import { spokenPlace } from '../../../core/engine/places.js';
 import { LIVES } from '../../../core/sheet/acts.js';
 import { measureOf } from '../../../core/plan/measures.js';
@@ -75,6 +77,9 @@ function Row({ engine }: { engine: EngineSummary }) {
                 {others.length > 0 && `, ${others.length} more`}
               </span>
             </span>
+          )}
+          {engine.waits && engine.life === 'in-work' && (
+            <span className="floor-waits">{wordWaits(engine.waits, (day) => format(parseISO(day), 'd MMM'))}</span>
           )}
           <span className="floor-next">{next}</span>
         </span>

@@ -30,6 +30,9 @@ import { KIND_NAME, sayFit, sayLength, settingName } from './words.js';
 /** As far around its nose as a valve is open on any engine, crank degrees from overlap top. */
 const TURN = { I: [-60, 270], E: [-270, 60] } as const;
 
+/** Further off than this, mm, nothing that can be had is near. */
+const NEAR = 0.7;
+
 /** A setting that can be drawn: one that was tried, or the one that is predicted. */
 interface Drawable {
   key: string;
@@ -62,7 +65,7 @@ export function BestSetting() {
   const available = useMemo(() => settingsToBeHad(found, book, file.spec.practice, file.engine.thread.unit), [found, book, file]); // prettier-ignore
   const chart = useMemo(() => marksChartOf(found, available, unit, inks), [found, available, unit, inks]);
   const nearest = available
-    .filter((one) => found.best !== null && Math.abs(one - found.best) < 1)
+    .filter((one) => found.best !== null && Math.abs(one - found.best) < NEAR)
     .sort((a, b) => Math.abs(a - found.best!) - Math.abs(b - found.best!))[0];
   const shims = (of: ValveKind) =>
     sheet.rows.find(({ measure, place }) => measure === 'stand-shim' && parseValve(place)?.kind === of)?.value ??

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { addDays } from 'date-fns/addDays';
 import { format } from 'date-fns/format';
 import type { RodAtHand } from '../../../core/parts/stock.js';
-import { formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
+import { formatFigure } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
 import { besideRod, type PushrodSetUp } from '../../../core/valvetrain/pushrod-set-up.js';
 import { pushrodPick } from '../../../core/valvetrain/pushrod-pick.js';
@@ -12,7 +12,7 @@ import { usePartsBook } from '../../state/parts-book.js';
 import { useLooksOn } from '../../state/session.js';
 import { rodsFor } from './available.js';
 import type { LengthNeed } from './length-needs.js';
-import { sayDifference, sayLength } from './words.js';
+import { sayLength } from './words.js';
 
 const FROM = { shelf: 'on the shelf', catalogue: 'catalogue', cut: 'cut to length' } as const;
 
@@ -40,6 +40,8 @@ export function Candidates({
       <p className="now-quiet">Neither shelf nor catalogue has a rod within reach of this: write one down in Parts.</p>
     );
   const told = wanted && pushrodPick({ ...wanted, available: rods.map(({ length }) => length) });
+  // Of those that keep within the window the one that is here soonest: the shelf comes first.
+  const first = told?.candidates.findIndex(({ ok }) => ok) ?? -1;
   const suppliers = new Map(book?.suppliers.map(({ id, name }) => [id, name]));
   /** What is left on each side of this very rod in the head’s hole. */
   const beside = ({ item }: RodAtHand) =>
@@ -54,7 +56,7 @@ export function Candidates({
           {by === 'plunger' && <th>plunger then</th>}
           {turns && <th>or adjuster</th>}
           {by && <th>margin</th>}
-          <th>each side of the hole</th>
+          <th>beside it in its hole</th>
           <th>each</th>
           <th>here</th>
           <th aria-label="Take or order" />
@@ -67,7 +69,7 @@ export function Candidates({
           const off = length - row.value;
           const gap = beside(rod);
           return (
-            <tr key={`${item.id}@${length}@${from}`} className={told?.pick === length ? 'turned' : undefined}>
+            <tr key={`${item.id}@${length}@${from}`} className={index === first ? 'turned' : undefined}>
               <th>
                 {item.title}
                 <span className="now-quiet">
@@ -78,10 +80,11 @@ export function Candidates({
                     : item.supplierId
                       ? `, ${suppliers.get(item.supplierId) ?? ''}`
                       : ''}
+                  {item.wallMm !== null && `, wall ${sayLength(item.wallMm, unit)}`}
                 </span>
               </th>
               <td className="figure">{formatFigure(length, unit)}</td>
-              <td className="figure">{sayDifference(off, unit)}</td>
+              <td className="figure">{`${off > 0 ? '+' : ''}${formatFigure(off, unit)}`}</td>
               {by === 'plunger' && <td className="figure">{one ? formatFigure(one.plungerDepth, unit) : '–'}</td>}
               {turns && (
                 <td className="figure">
@@ -105,15 +108,7 @@ export function Candidates({
                   )}
                 </td>
               )}
-              <td className="figure">
-                {gap === null ? '–' : sayLength(gap, unit)}
-                {item.wallMm !== null && (
-                  <span className="now-quiet">
-                    {' '}
-                    wall {formatFigure(item.wallMm, unit)} {UNIT_LABEL[unit]}
-                  </span>
-                )}
-              </td>
+              <td className="figure">{gap === null ? '–' : formatFigure(gap, unit)}</td>
               <td className="figure">{sayMoney(item.priceEach, book?.currency ?? null)}</td>
               <td>
                 {from === 'shelf'

@@ -19,7 +19,7 @@ import { Length } from './Length.js';
 import { Measuring } from './Measuring.js';
 import { PushrodsForm } from './PushrodsForm.js';
 import { RockersForm } from './RockersForm.js';
-import { geometrySteps, isOfTrial, plainMeasures, TRIAL } from './steps.js';
+import { type BegunTrial, geometrySteps, isOfTrial, plainMeasures, TRIAL } from './steps.js';
 import { useGeometry } from './use-geometry.js';
 import '../timing/timing.css';
 import '../mock-up/mock-up.css';
@@ -36,6 +36,7 @@ const TITLE: Record<Form, string> = {
 /** Geometry: what a rocker rubs on its tip, which setting is best, and the rod that makes it so. */
 export function Geometry() {
   const [form, setForm] = useState<Form | null>(null);
+  const [begun, setBegun] = useState<BegunTrial | null>(null);
   const file = useDesk((desk) => desk.file!);
   const engine = useDesk((desk) => desk.engine!);
   const rows = useDesk((desk) => desk.sheet!.rows);
@@ -45,8 +46,8 @@ export function Geometry() {
   const own = useMemo(() => ownMeasures(spec, 'geometry'), [spec]);
   const hasTool = pushrodsOf(file)?.tool !== undefined;
   const slots = useMemo(
-    () => [...geometrySteps(engine, rows, hasTool), ...ownSlots(engine, own)],
-    [engine, rows, hasTool, own],
+    () => [...geometrySteps(engine, rows, hasTool, begun), ...ownSlots(engine, own)],
+    [engine, rows, hasTool, begun, own],
   );
   const steps = useSteps('geometry', slots);
   const { sheet, active } = steps;
@@ -91,7 +92,14 @@ export function Geometry() {
   );
   if (!form)
     return (
-      <Measuring steps={steps} slots={slots} list={list} available={available} onSetUp={() => setForm('rockers')} />
+      <Measuring
+        steps={steps}
+        slots={slots}
+        list={list}
+        available={available}
+        onBegun={setBegun}
+        onSetUp={() => setForm('rockers')}
+      />
     );
   const screens: Record<Form, ReactNode> = {
     rockers: <RockersForm />,

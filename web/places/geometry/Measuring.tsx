@@ -14,7 +14,7 @@ import type { Steps } from '../../measuring/use-steps.js';
 import { useDesk } from '../../state/use-desk.js';
 import { AskFigures } from '../intake/AskFigures.js';
 import { ClayInside } from '../mock-up/ClayInside.js';
-import { afterTrial, isOfTrial, TRIAL } from './steps.js';
+import { afterTrial, type BegunTrial, isOfTrial, TRIAL } from './steps.js';
 import { TrialStrip } from './TrialStrip.js';
 import { TrialTable } from './TrialTable.js';
 import { useGeometry } from './use-geometry.js';
@@ -38,6 +38,7 @@ export function Measuring({
   slots,
   list,
   available,
+  onBegun,
   onSetUp,
 }: {
   steps: Steps;
@@ -45,6 +46,8 @@ export function Measuring({
   list: ReactNode;
   /** Settings that can be had for the active kind, mm. */
   available: number[];
+  /** A setting is taken: its mark comes next. */
+  onBegun: (trial: BegunTrial) => void;
   onSetUp: () => void;
 }) {
   const { active, target, entry, engine, lengthUnit } = steps;
@@ -56,9 +59,13 @@ export function Measuring({
   const noSetUp = rockersOf(file).length === 0;
 
   const take = () => {
-    const next = afterTrial(slots, active, entry.typed === '' ? null : (entry.preview?.value ?? null));
+    const next = afterTrial(slots, active, {
+      value: entry.typed === '' ? null : (entry.preview?.value ?? null),
+      hasEdges: entry.typed.includes(';'),
+    });
     if (!next) return steps.take();
     if (entry.typed !== '' && !entry.take()) return;
+    if (measure.key === TRIAL) onBegun({ place: active.place, value: next.at!.value });
     steps.go(next);
   };
   const nextTrial = () => {
@@ -66,7 +73,7 @@ export function Measuring({
     steps.go(slot);
     const setting = found.fit?.nextTrial;
     if (setting !== null && setting !== undefined)
-      entry.putInto(slot, formatFigure(setting, lengthUnit).replace('−', '-'));
+      entry.propose(slot, formatFigure(setting, lengthUnit).replace('−', '-'));
   };
   const at = active.at ? `, at ${sayLength(active.at.value, lengthUnit)}` : '';
   return (

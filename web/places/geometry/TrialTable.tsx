@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import type { RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
 import type { Trial } from '../../../core/sheet/trials.js';
 import { formatFigure } from '../../../core/units/format.js';
@@ -42,28 +43,33 @@ export function TrialTable({
           <th>{found.mount === 'stud-nut' ? 'length' : settingName(found)}</th>
           <th>mark</th>
           <th>off centre</th>
-          <th aria-label="Remarks" />
         </tr>
       </thead>
       <tbody>
         {found.trials.map((trial, index) => (
-          <tr key={`${trial.place}@${trial.tried}`} className={index === 0 && !trial.isBarred ? 'turned' : undefined}>
-            <th>
-              {onPick ? (
-                <button type="button" className="trial-pick" onClick={() => onPick(trial)}>
-                  {trial.place}
-                </button>
-              ) : (
-                trial.place
-              )}
-            </th>
-            <td className="figure">{formatFigure(trial.tried, unit)}</td>
-            <td className="figure">{trial.width === undefined ? '–' : formatFigure(trial.width, unit)}</td>
-            <td className="figure">{trial.offset === undefined ? '–' : signed(trial.offset, unit)}</td>
-            <td>
-              <Says trial={trial} />
-            </td>
-          </tr>
+          <Fragment key={`${trial.place}@${trial.tried}`}>
+            <tr className={index === 0 && !trial.isBarred ? 'turned' : undefined}>
+              <th>
+                {onPick ? (
+                  <button type="button" className="trial-pick" onClick={() => onPick(trial)}>
+                    {trial.place}
+                  </button>
+                ) : (
+                  trial.place
+                )}
+              </th>
+              <td className="figure">{formatFigure(trial.tried, unit)}</td>
+              <td className="figure">{trial.width === undefined ? '–' : formatFigure(trial.width, unit)}</td>
+              <td className="figure">{trial.offset === undefined ? '–' : signed(trial.offset, unit)}</td>
+            </tr>
+            {(trial.isBarred || trial.isRough || trial.isOtherRocker) && (
+              <tr className="trial-says">
+                <td colSpan={4}>
+                  <Says trial={trial} />
+                </td>
+              </tr>
+            )}
+          </Fragment>
         ))}
       </tbody>
     </table>

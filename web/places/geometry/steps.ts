@@ -19,49 +19,59 @@ export const isOfTrial = (measure: string): boolean => measure === TRIAL || OF_T
 export const plainMeasures = ({ mount }: Pick<Engine, 'mount'>, hasTool: boolean): PlainMeasure[] =>
   PLAIN.filter((key) => (key !== 'stand-shim' || mount !== 'stud-nut') && (key !== 'pushrod-tool-turns' || hasTool));
 
+/** A setting that was just taken, mm: its mark may be typed before the sheet knows of it. */
+export interface BegunTrial {
+  place: string;
+  value: number;
+}
+
 /** The settings that were tried at a valve, the one that is tried now first; mm. */
-function settingsAt(rows: readonly SheetRow[], place: string): number[] {
+function settingsAt(rows: readonly SheetRow[], place: string, begun: BegunTrial | null): number[] {
   const here = rows.filter((row) => row.place === place);
-  const now = here.find(({ measure }) => measure === TRIAL);
+  const now = begun?.place === place ? begun : here.find(({ measure }) => measure === TRIAL);
   const tried = here.flatMap(({ at }) => (at?.by === 'setting' ? [at.value] : [])).sort((a, b) => a - b);
   return [...new Set([...(now ? [atValue(now.value)] : []), ...tried])];
 }
 
-/** The slots of one trial. A mark that was read by its edges tells where it lies by itself. */
-function trialSlots(rows: readonly SheetRow[], place: string, value: number): Slot[] {
-  const isDerived = (key: string) =>
-    rows.some((row) => row.measure === key && row.place === place && row.at?.value === value && row.derivedFrom);
-  return OF_TRIAL.filter((key) => !isDerived(key)).map((measure): Slot => ({
-    measure,
-    place,
-    at: { by: 'setting', value },
-  }));
-}
+/** The slots of one trial. */
+const trialSlots = (place: string, value: number): Slot[] =>
+  OF_TRIAL.map((measure): Slot => ({ measure, place, at: { by: 'setting', value } }));
 
 /** The way through the geometry: stems, then trial after trial valve by valve, then rods measure by measure. */
-export function geometrySteps(engine: Engine, rows: readonly SheetRow[], hasTool: boolean): Slot[] {
+export function geometrySteps(
+  engine: Engine,
+  rows: readonly SheetRow[],
+  hasTool: boolean,
+  begun: BegunTrial | null,
+): Slot[] {
   const valves = placesOf(engine, 'valve');
   const [stems, ...others] = plainMeasures(engine, hasTool).map((measure) =>
     valves.map((place): Slot => ({ measure, place })),
   );
   const trials = valves.flatMap((place) => [
     { measure: TRIAL, place },
-    ...settingsAt(rows, place).flatMap((value) => trialSlots(rows, place, value)),
+    ...settingsAt(rows, place, begun).flatMap((value) => trialSlots(place, value)),
   ]);
   return [...stems, ...trials, ...others.flat()];
+}
+
+/** What is typed into a step of a trial, as far as it tells where Enter goes. */
+interface TypedHere {
+  /** As a setting, mm; null where nothing is typed, or nothing that can be read. */
+  value: number | null;
+  /** A mark by its two edges: it tells by itself how far off centre it lies. */
+  hasEdges: boolean;
 }
 
 /**
  * Where Enter goes from a step of a trial: from its setting to its mark, from its last to the next setting of the same
  * valve; null for the usual way.
- *
- * @param value what was typed as the setting, mm
  */
-export function afterTrial(slots: readonly Slot[], active: Slot, value: number | null): Slot | null {
-  const { measure, place } = active;
+export function afterTrial(slots: readonly Slot[], active: Slot, { value, hasEdges }: TypedHere): Slot | null {
+  const { measure, place, at } = active;
   if (measure === TRIAL)
     return value === null ? null : { measure: OF_TRIAL[0], place, at: { by: 'setting', value: atValue(value) } };
   if (!OF_TRIAL.includes(measure)) return null;
-  const next = slots[slots.indexOf(active) + 1];
-  return next?.at?.value === active.at?.value && next?.place === place ? null : { measure: TRIAL, place };
+  const next = slots[slots.indexOf(active) + (measure === 'mark-width' && hasEdges ? 2 : 1)];
+  return next?.at?.value === at?.value && next?.place === place ? next : { measure: TRIAL, place };
 }
