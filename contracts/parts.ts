@@ -86,7 +86,7 @@ export const changeLineRequest = z.object({
   set: z.object(said).partial().optional(),
 });
 
-export const lineSchema = z.object({
+const lineSchema = z.object({
   id: idSchema,
   engineId: idSchema.nullable(),
   part,

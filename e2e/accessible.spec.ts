@@ -43,6 +43,10 @@ async function placesOf(page: Page): Promise<Record<string, string>> {
     limits: '/limits/hydroplane-hydraulic',
     'limits side by side': '/limits/hydroplane-hydraulic?version=5&beside=3',
     'limits being written': '/limits/hydroplane-hydraulic/next',
+    parts: '/parts',
+    'parts of an engine': `/parts?engine=${petrel}`,
+    'the shelf': '/parts?view=shelf',
+    suppliers: '/parts?view=suppliers',
     acts: '/acts',
     shop: '/shop',
     people: '/people',
@@ -73,6 +77,7 @@ async function look(page: Page): Promise<string[]> {
 /** Places that have several parts below one address. */
 const PARTS: Record<string, (string | RegExp)[]> = {
   Timing: ['Cam card', 'Lobe lift', 'Sweep a lobe', 'Lift curves', 'Sprocket'],
+  Geometry: ['Rockers and tips', 'Trials and marks', 'Which setting', 'Pushrods', 'Length to order'],
   'Mock-up': ['Set-up of the check', 'Across cam positions', /Springs$/, 'Lists and clay out'],
 };
 

@@ -18,6 +18,7 @@ const ENGINE = 'PH8-031';
 const SHOWN_BETTER: Record<string, Pick<View, 'tag' | 'act'>> = {
   'dead-centre': { tag: 'BS6-114' },
   timing: { act: (page) => page.getByRole('button', { name: /Intake closes/ }).click() },
+  geometry: { act: (page) => page.getByRole('button', { name: 'Trials and marks' }).click() },
   setting: { act: (page) => page.keyboard.type('0.62') },
   record: { tag: 'BS6-114' },
 };
@@ -39,12 +40,12 @@ export const VIEWS: View[] = [
   { name: 'floor', place: '/' },
   { name: 'new-engine', place: '/engines/new' },
   ...ENGINE_PLACES.map(({ path }) => ({ name: path, place: path, tag: ENGINE, ...SHOWN_BETTER[path] })),
-  partOf('timing', 'curves', 'Lift curves'),
-  partOf('timing', 'decision', 'Sprocket'),
   partOf('mock-up', 'across', 'Across cam positions'),
+  partOf('geometry', 'setting', 'Which setting'),
+  partOf('geometry', 'length', 'Length to order'),
   { name: 'setting-dark', place: 'setting', tag: ENGINE, shade: 'dark', act: SHOWN_BETTER.setting.act },
+  { name: 'parts', place: '/parts' },
   { name: 'limits', place: '/limits/hydroplane-hydraulic' },
   { name: 'acts', place: '/acts', act: (page) => page.getByRole('button', { name: 'Walk the chain' }).click() },
   { name: 'verify', place: '/verify' },
-  { name: 'people', place: '/people' },
 ];

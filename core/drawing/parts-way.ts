@@ -1,7 +1,7 @@
 import type { LineState } from '../parts/line.js';
 
 /** The way of a part, from wanted to fitted: its stations, and how many lines stand at each. */
-export const STATIONS = ['wanted', 'ordered', 'promised', 'arrived', 'fitted'] as const satisfies LineState[];
+const STATIONS = ['wanted', 'ordered', 'promised', 'arrived', 'fitted'] as const satisfies LineState[];
 export type Station = (typeof STATIONS)[number];
 
 export const WAY = { width: 900, height: 96, y: 46, margin: 60, least: 7, most: 26 };

@@ -8,7 +8,7 @@ export interface RodEnd {
   rodDiameter?: number;
 }
 
-export const ROD_END = { width: 420, height: 246, ballX: 110, ballY: 156, radius: 76, bend: 290 };
+export const ROD_END = { width: 440, height: 246, ballX: 100, ballY: 156, radius: 76, bend: 236 };
 const USUAL = { ballDiameter: 7.9375, holeDiameter: 2.5, gaugeDiameter: 3.5, rodDiameter: 7.9375 };
 
 export interface DrawnRodEnd {

@@ -2,7 +2,7 @@ import type { PartLine } from './line.js';
 import type { PartKind } from './part.js';
 
 /** In which lengths a catalogue has a part: one; steps; or any between two, cut for whoever orders it. Lengths in mm. */
-export type Lengths =
+type Lengths =
   | { kind: 'one'; length: number }
   | { kind: 'steps'; from: number; to: number; step: number }
   | { kind: 'cut'; from: number; to: number };

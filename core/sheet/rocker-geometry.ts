@@ -87,7 +87,10 @@ export function rockerGeometry(judging: Judging, { kind, only }: { kind: ValveKi
     }
   const sink = sinkOf({ mount, rockerRatio });
   const opinions = opinionsOf({ sink, valveLift, trials, fit });
-  const school = practised?.school ?? 'narrowest';
+  // A single is proven the way of its lift, where nobody has rubbed a mark.
+  const byTravel =
+    engine.layout === 'single' && !trials.some(hasWidth) && trials.some(({ lift }) => lift !== undefined);
+  const school = byTravel ? 'longest-travel' : (practised?.school ?? 'narrowest');
   const said = (name: School) => opinions.find((one) => one.school === name)!.best;
   const best = said(school);
   const apart = opinions.flatMap(({ school: name, best: other }) =>

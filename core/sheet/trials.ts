@@ -35,7 +35,7 @@ type Practised = NonNullable<Practice['geometry']>;
 const figure = (both: Record<'in' | 'mm', number>, unit: 'in' | 'mm') => toCanonical(both[unit], unit);
 
 /** How near a mark comes to the edge of its tip. @example edgeLeft({ tip: 8, width: 2, offset: 0.5 }) // 2.5 */
-export const edgeLeft = ({ tip, width, offset }: { tip: number; width: number; offset: number }): number =>
+const edgeLeft = ({ tip, width, offset }: { tip: number; width: number; offset: number }): number =>
   tip / 2 - Math.abs(offset) - width / 2;
 
 /** Whether a gap that was felt at a trial breaks the limit that the build keeps to. */

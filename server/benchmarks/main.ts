@@ -18,6 +18,7 @@ import { benchPosting } from './posting.js';
 import type { Ratio } from './ratio.js';
 import { benchAudit, benchStart } from './starting.js';
 import { benchSigning } from './signing.js';
+import { benchSweepFit } from './sweep-fit.js';
 import { benchWaiting } from './waiting.js';
 
 /** `npm run bench`: all but the browser's part. Its ratios go, as JSON, to the file that is named. */
@@ -67,7 +68,7 @@ async function benchLargeShop(shop: ServedShop, database: string): Promise<void>
 
 const folder = mkdtempSync(join(tmpdir(), 'utex-bench-'));
 try {
-  add(benchLobe(), ...benchPistonValve(), await benchSheet(), await benchPosting());
+  add(benchLobe(), ...benchPistonValve(), await benchSweepFit(), await benchSheet(), await benchPosting());
   const large = await largeFolder(folder);
   add(await benchStart(large));
   const shop = await serveBench(large);

@@ -15,6 +15,7 @@ import { formatValue } from '../../core/units/format.js';
 import { DIAL_UNCERTAINTY_IN } from '../../contracts/calc-lobe.js';
 import { fitted } from './pdf-fitted.js';
 import { fromElsewhere } from './pdf-imported.js';
+import { geometryPart } from './pdf-geometry.js';
 import { mockUpPart } from './pdf-mock-up.js';
 import { dateOf, drawTable, INK, PAGE, paragraph, roomFor, title, write, type Cell, type Doc } from './pdf-page.js';
 
@@ -137,7 +138,7 @@ export function tables(doc: Doc, record: BuildRecord): void {
   }
 
   y = fitted(doc, record, sweptLobes(doc, record, camCard(doc, record, y)));
-  y = mockUpPart(doc, record, y);
+  y = geometryPart(doc, record, mockUpPart(doc, record, y));
   y = fromElsewhere(doc, record, y);
   y = title(doc, 'What was out of its limits, and what was done', y + 16);
   const dealt = record.dealtWith.map((flag): Cell[] => [

@@ -51,8 +51,8 @@ export function markChart({
   const ys = [...curve, ...trials, ...barred].map(({ y }) => y);
   const [low, high] = [Math.min(...xs), Math.max(...xs)];
   // The axis begins and ends on a graduation.
-  const across = unit === 'mm' ? 0.5 : 0.02;
-  const [left, right] = [Math.floor(low / across - 0.5) * across, Math.ceil(high / across + 0.5) * across];
+  const across = unit === 'mm' ? 0.5 : 0.05;
+  const [left, right] = [Math.floor(low / across - 0.2) * across, Math.ceil(high / across + 0.2) * across];
   const tick = unit === 'mm' ? 0.2 : 0.01;
   const top = Math.ceil((Math.max(...ys) * 1.04) / tick) * tick;
   const floor = Math.floor((Math.min(...ys) * 0.9) / tick) * tick;

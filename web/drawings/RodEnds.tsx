@@ -81,8 +81,9 @@ export function RodEnds({
               {NAME[name]}
             </text>
             <text
-              x={bend + 6}
-              y={ballY + 26 + index * 24}
+              x={width - 4}
+              y={ballY - 18 + index * 26}
+              textAnchor="end"
               className="figure"
               fontSize={16}
               fontWeight={600}
@@ -91,9 +92,8 @@ export function RodEnds({
               {lengths[name] ?? '–'}
             </text>
             <text
-              x={bend - 4}
-              y={ballY + 26 + index * 24}
-              textAnchor="end"
+              x={bend + 10}
+              y={ballY - 18 + index * 26}
               fontFamily="var(--head)"
               fontSize={14.5}
               fill="var(--steel)"

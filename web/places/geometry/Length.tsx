@@ -18,6 +18,8 @@ import { useDesk } from '../../state/use-desk.js';
 import { Candidates } from './Candidates.js';
 import { lengthNeeds, type LengthNeed } from './length-needs.js';
 import { OneOrEach } from './OneOrEach.js';
+import { useGeometry } from './use-geometry.js';
+import { Verified } from './Verified.js';
 import { KIND_NAME, sayLength } from './words.js';
 
 /** Terms that are the checking rod itself. */
@@ -39,6 +41,7 @@ export function Length({ onSetUp }: { onSetUp: () => void }) {
     () => lengthNeeds(engine, sheet.rows, onFile, file.spec.practice),
     [engine, sheet, onFile, file],
   );
+  const both = [useGeometry('I'), useGeometry('E')];
   const isMissing = !onFile.build || !onFile.pushrods;
   return (
     <div className="measuring-form length-to-order">
@@ -68,6 +71,7 @@ export function Length({ onSetUp }: { onSetUp: () => void }) {
         />
       ))}
       <OneOrEach needs={needs} book={book} unit={unit} isOneSet={onFile.pushrods?.rods === 'one'} />
+      <Verified both={both} rows={sheet.rows} unit={unit} />
       {wants && <WantPart begun={wants} onClose={() => setWants(null)} />}
     </div>
   );

@@ -1,6 +1,6 @@
 import type { RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
 import type { Unit } from '../../../core/units/units.js';
-import { SCHOOL_NAME } from '../limits/words.js';
+import { SCHOOL_NAME } from '../../../contracts/wording/geometry.js';
 import { BY_NAME, sayDifference, sayLength } from './words.js';
 
 /** What each school says, the shop's own first: where they disagree, by how much. */

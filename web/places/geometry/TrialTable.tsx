@@ -1,10 +1,11 @@
 import { Fragment } from 'react';
+import { wordBars } from '../../../contracts/wording/geometry.js';
 import type { RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
 import type { Trial } from '../../../core/sheet/trials.js';
 import { formatFigure } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
-import { BAR_NAME, settingName } from './words.js';
+import { settingName } from './words.js';
 
 const signed = (mm: number, unit: Unit) => `${mm > 0 ? '+' : ''}${formatFigure(mm, unit)}`;
 
@@ -15,7 +16,7 @@ function Says({ trial: { barredBy, isRough, isOtherRocker } }: { trial: Trial })
     <>
       {barredBy.length > 0 && (
         <>
-          <VerdictMark mark="high" word={false} /> barred: {barredBy.map((bar) => BAR_NAME[bar]).join(', ')}
+          <VerdictMark mark="high" word={false} /> barred: {wordBars(barredBy)}
           {remarks.length > 0 && '; '}
         </>
       )}
@@ -35,6 +36,12 @@ export function TrialTable({
   onPick?: (trial: Trial) => void;
 }) {
   if (found.trials.length === 0) return null;
+  // Only where somebody proves by travel, or counts turns, do they stand there.
+  const [hasLift, hasTurns] = [
+    found.trials.some(({ lift }) => lift !== undefined),
+    found.trials.some(({ turns }) => turns !== undefined),
+  ];
+  const columns = 4 + Number(hasLift) + Number(hasTurns);
   return (
     <table className="measuring-table trials">
       <thead>
@@ -43,6 +50,8 @@ export function TrialTable({
           <th>{found.mount === 'stud-nut' ? 'length' : settingName(found)}</th>
           <th>mark</th>
           <th>off centre</th>
+          {hasLift && <th>lift</th>}
+          {hasTurns && <th>turns</th>}
         </tr>
       </thead>
       <tbody>
@@ -61,10 +70,14 @@ export function TrialTable({
               <td className="figure">{formatFigure(trial.tried, unit)}</td>
               <td className="figure">{trial.width === undefined ? '–' : formatFigure(trial.width, unit)}</td>
               <td className="figure">{trial.offset === undefined ? '–' : signed(trial.offset, unit)}</td>
+              {hasLift && <td className="figure">{trial.lift === undefined ? '–' : formatFigure(trial.lift, unit)}</td>}
+              {hasTurns && (
+                <td className="figure">{trial.turns === undefined ? '–' : String(Number(trial.turns.toFixed(2)))}</td>
+              )}
             </tr>
             {(trial.isBarred || trial.isRough || trial.isOtherRocker) && (
               <tr className="trial-says">
-                <td colSpan={4}>
+                <td colSpan={columns}>
                   <Says trial={trial} />
                 </td>
               </tr>

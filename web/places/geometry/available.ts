@@ -5,7 +5,7 @@ import { toCanonical } from '../../../core/units/units.js';
 import type { RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
 
 /** How far beside a wanted length rods are still looked at, mm. */
-export const ROD_REACH = 3;
+const ROD_REACH = 3;
 /** Shims of a stand that are laid on each other at most. */
 const MOST_SHIMS = 4;
 

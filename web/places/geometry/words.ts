@@ -1,4 +1,3 @@
-import type { Bar } from '../../../core/sheet/trials.js';
 import type { GeometryLack, RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
 import type { Opinion } from '../../../core/valvetrain/schools.js';
 import { formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
@@ -6,16 +5,7 @@ import type { Unit } from '../../../core/units/units.js';
 
 export const KIND_NAME = { I: 'Intake', E: 'Exhaust' } as const;
 
-/** By what a setting is barred. */
-export const BAR_NAME: Record<Bar, string> = {
-  retainer: 'too near the retainer',
-  'pushrod-hole': 'rod too near its hole',
-  leans: 'leans on its tip',
-  turns: 'adjuster out of its turns',
-  'tip-edge': 'mark too near the edge',
-};
-
-export const LACK_NAME: Record<GeometryLack, string> = {
+const LACK_NAME: Record<GeometryLack, string> = {
   'rocker-arm': 'the rocker’s length from pivot to tip (engine data)',
   lift: 'the valve’s lift: read it, read the lobe’s, or file a card that says it',
   practice: 'what the shop judges geometry by (Limits, practice)',
@@ -39,6 +29,10 @@ export const sayDifference = (mm: number, unit: Unit): string => `${mm > 0 ? '+'
 /** What the trials of a kind come to, in a sentence or two. */
 export function sayFit(found: RockerGeometry, unit: Unit): string {
   const { fit, lacks, problems, trials, best, school, mount } = found;
+  if (school === 'longest-travel' && best !== null) {
+    const { turns } = trials[0];
+    return `Longest travel at ${sayLength(best, unit)}${turns === undefined ? '; count its adjuster: it should end nearly closed' : `, its adjuster ${turns} turns from its start: it should end nearly closed`}.`;
+  }
   const least = trials.find(({ isBarred, width }) => !isBarred && width !== undefined);
   if (lacks.length > 0) return `Missing for the sum: ${lacks.map((lack) => LACK_NAME[lack]).join('; ')}.`;
   if (problems.length > 0 || !fit)

@@ -4,11 +4,12 @@ import { STOP_METHODS } from '../../../core/cam/valve-stops.js';
 import { findMeasure, MEASURES, measureOf } from '../../../core/plan/measures.js';
 import { RECHECK_COUNTS } from '../../../core/plan/practice.js';
 import { SCHOOLS } from '../../../core/valvetrain/schools.js';
+import { SCHOOL_NAME } from '../../../contracts/wording/geometry.js';
 import { RECHECK_COUNT } from '../../../contracts/wording/recheck.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { METHOD_NAME } from '../setting/words.js';
 import type { SetForm } from './set-form.js';
-import { PRACTICE_NAME, SCHOOL_NAME } from './words.js';
+import { PRACTICE_NAME } from './words.js';
 
 type Path = FieldPath<SetForm>;
 

@@ -2,7 +2,6 @@ import { wordRecheck } from '../../../contracts/wording/recheck.js';
 import type { Scope } from '../../../core/engine/places.js';
 import type { Stage } from '../../../core/plan/measure.js';
 import type { Recheck } from '../../../core/plan/practice.js';
-import type { School } from '../../../core/valvetrain/schools.js';
 import type { Basis, SpecLimit } from '../../../core/plan/spec-sets.js';
 
 /** The stages as they are spoken, also those that have no place yet. */
@@ -24,14 +23,6 @@ export const BASIS_NAME: Record<Basis, string> = {
 };
 
 export const VALVE_NAME: Record<NonNullable<SpecLimit['valve']>, string> = { I: 'intake', E: 'exhaust' };
-
-/** What a rocker's geometry is judged by, as it is spoken. */
-export const SCHOOL_NAME: Record<School, string> = {
-  narrowest: 'narrowest mark',
-  centred: 'mark centred',
-  square: 'square at mid-lift',
-  'longest-travel': 'longest travel',
-};
 
 /** Parts of the practice as they are labelled. */
 export const PRACTICE_NAME: Record<string, string> = {

@@ -9,6 +9,7 @@ import { act } from '../../app/api.js';
 import { sayMoney } from '../../app/money.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useLengthUnit } from '../../measuring/use-length-unit.js';
+import { WantPart, type Begun } from '../../measuring/WantPart.js';
 import { ItemForm } from './ItemForm.js';
 import { usePartsAct } from './use-parts-act.js';
 
@@ -41,6 +42,7 @@ const sayLengths = ({ lengths }: StockItem, say: (mm: number) => string): string
 export function Shelf({ book }: { book: PartsAnswer }) {
   const unit = useLengthUnit('in');
   const [edits, setEdits] = useState<StockItem | 'new' | null>(null);
+  const [wants, setWants] = useState<Begun | null>(null);
   const suppliers = new Map(book.suppliers.map(({ id, name }) => [id, name]));
   const say = (mm: number) => formatValue(mm, unit);
   return (
@@ -90,7 +92,31 @@ export function Shelf({ book }: { book: PartsAnswer }) {
                 <td className="figure">{item.leadDays === null ? '–' : `${item.leadDays} d`}</td>
                 <td className="figure">{pieces}</td>
                 <td className="figure">
-                  {free} {isLow && <VerdictMark mark="low" word={false} />}
+                  {free}{' '}
+                  {isLow && (
+                    <>
+                      <VerdictMark mark="low" word={false} />{' '}
+                      <Button
+                        size="small"
+                        aria-label={`Want ${item.keep! - free} of ${item.title}`}
+                        onClick={() =>
+                          setWants({
+                            engineId: null,
+                            places: [],
+                            part: item.part,
+                            what: item.title,
+                            itemId: item.id,
+                            lengthMm,
+                            quantity: item.keep! - free,
+                            priceEach: item.priceEach,
+                            supplierId: item.supplierId,
+                          })
+                        }
+                      >
+                        Want {item.keep! - free}
+                      </Button>
+                    </>
+                  )}
                 </td>
                 <td className="figure">{item.keep ?? '–'}</td>
                 <td>{lengthMm !== null || item.lengths === null ? <Count lying={lying} /> : null}</td>
@@ -99,6 +125,7 @@ export function Shelf({ book }: { book: PartsAnswer }) {
           })}
         </tbody>
       </table>
+      {wants && <WantPart begun={wants} onClose={() => setWants(null)} />}
     </>
   );
 }

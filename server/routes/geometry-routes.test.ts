@@ -1,0 +1,126 @@
+import { execFileSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { buildRecordSchema } from '../../contracts/record.js';
+import { openEngine, openTestShop, TEST_PIN, typed, type TestShop } from '../test-shop.js';
+
+let shop: TestShop;
+beforeAll(async () => {
+  shop = await openTestShop();
+});
+afterAll(() => shop.close());
+
+const ROCKERS = { unit: 'in', rockers: 'final', isRough: false, tipDiameter: { I: 0.342, E: 0.342 }, lashCap: { I: 0, E: 0 } }; // prettier-ignore
+const RODS = { unit: 'in', convention: 'overall', ballDiameter: 0.3125, holeDiameter: 0.1, angleDeg: 8, plunger: { target: 0.035, min: 0.02, max: 0.06 }, rods: 'by-kind' }; // prettier-ignore
+const CHECK = {
+  check: 1, unit: 'in', gasketAtCheck: 0.051, gasketFinal: 0.041, lifters: 'solid', springs: 'checking',
+  lashAtCheck: { I: 0, E: 0 }, lash: { I: 0, E: 0 }, camAtCheckDeg: 0,
+  same: { rockers: true, lifters: true, lashCaps: true, springs: true },
+}; // prettier-ignore
+
+type Refused = { status: number; body: { error: { code: string; issues: { path: string; message: string }[] } } };
+const as = (who: 'builder' | 'lead' = 'builder') => shop.as(who);
+const file = (id: string, kind: string, body: object) => as()<Record<string, never>>('POST', `/api/engines/${id}/papers/${kind}`, body) as unknown as Promise<Refused>; // prettier-ignore
+const at = (inches: number) => ({ at: { by: 'setting', value: inches * 25.4 } });
+const read = (id: string, ...readings: object[]) => as()<{ saved: { hints: { code: string; message: string }[] }[] }>('POST', `/api/engines/${id}/readings`, { readings }); // prettier-ignore
+const mark = (place: string, setting: number, edges: string) => ({ ...typed('mark-width', place, edges, 'in'), ...at(setting) }); // prettier-ignore
+const rowOf = async (id: string, measure: string, place = '1I') => {
+  const { body } = await as()<{ measures: { measure: string; place: string; value: number; at?: object; verdict: string }[] }>('GET', `/api/engines/${id}/sheet`); // prettier-ignore
+  return body.measures.find((row) => row.measure === measure && row.place === place);
+};
+
+describe('marks over HTTP', () => {
+  test('two edges come in as they were typed; the sheet says where the mark lies, at the setting that it was rubbed at', async () => {
+    const id = await openEngine(shop);
+    expect((await file(id, 'rockers', { ...ROCKERS, rockers: 'another' })).status).toBe(201);
+    const taken = await read(id, mark('1I', 7.6, '0.120;0.182'));
+    expect(taken.status).toBe(200);
+    expect(taken.body.saved[0].hints.map(({ code }) => code)).toEqual(['another-rocker']);
+    expect(await rowOf(id, 'mark-offset')).toMatchObject({ at: { by: 'setting', value: 193.04 }, value: expect.closeTo(-0.508, 6) }); // prettier-ignore
+  });
+
+  test.each([
+    ['0.182;0.120', 'the outer edge lies further from the pivot'],
+    ['0.1;0.2;0.3', 'the inner edge and the outer one'],
+    ['0.300;0.350', 'beyond the tip’s own edge'],
+  ])('%s is refused, and says why', async (edges, why) => {
+    const id = await openEngine(shop);
+    await file(id, 'rockers', ROCKERS);
+    const refused = (await read(id, mark('1I', 7.6, edges))) as unknown as Refused;
+    expect(refused.status).toBe(422);
+    expect(refused.body.error.issues[0].path).toBe('readings.0.entered');
+    expect(refused.body.error.issues[0].message).toContain(why);
+  });
+
+  test('a mark without a setting is not one of this measure’s family of tries: it is kept, and told apart', async () => {
+    const id = await openEngine(shop);
+    await read(id, mark('1I', 7.6, '0.060'), mark('1I', 7.65, '0.058'), mark('1I', 7.6, '0.061'));
+    const { body } = await as()<{ measures: { measure: string; count: number; at: { value: number } }[] }>('GET', `/api/engines/${id}/sheet`); // prettier-ignore
+    const rows = body.measures.filter(({ measure }) => measure === 'mark-width');
+    expect(rows.map(({ count, at: { value } }) => [count, value]).sort()).toEqual([[1, 194.31], [2, 193.04]]); // prettier-ignore
+  });
+});
+
+describe('papers of the geometry', () => {
+  test.each([
+    ['rockers', { ...ROCKERS, tipDiameter: { I: 0, E: 0.342 } }, 'tipDiameter.I'],
+    ['rockers', { ...ROCKERS, lashCap: { I: 0 } }, 'lashCap.E'],
+    ['rockers', { ...ROCKERS, rockers: 'mine' }, 'rockers'],
+    ['pushrods', { ...RODS, holeDiameter: 0.32 }, 'holeDiameter'],
+    ['pushrods', { ...RODS, plunger: { target: 0.1, min: 0.02, max: 0.06 } }, 'plunger.target'],
+    ['pushrods', { ...RODS, tool: { base: 7.5 } }, 'tool.perTurn'],
+    ['pushrods', { ...RODS, rodDiameter: 0.375, headHole: 0.37 }, 'headHole'],
+    ['pushrods', { ...RODS, convention: 'as ever' }, 'convention'],
+  ])('%s that cannot be is refused by its field: %j', async (kind, body, path) => {
+    const id = await openEngine(shop);
+    const answer = await file(id, kind, body);
+    expect(answer.status).toBe(422);
+    expect(answer.body.error.issues.map((issue) => issue.path)).toEqual([path]);
+  });
+
+  test('the length to order follows from the rod that is read, whichever was filed first', async () => {
+    const id = await openEngine(shop);
+    await read(id, typed('pushrod-checked', '1I', '7.612', 'in'));
+    expect(await rowOf(id, 'pushrod-length')).toBeUndefined();
+    await file(id, 'mock-up', CHECK);
+    expect((await rowOf(id, 'pushrod-length'))!.verdict).toBe('suspect');
+    await file(id, 'pushrods', RODS);
+    expect((await rowOf(id, 'pushrod-length'))!.value / 25.4).toBeCloseTo(7.6371, 5);
+  });
+});
+
+test('the record keeps what was tried, by which school, and that another rocker rubbed it; so does its paper', async () => {
+  const id = await openEngine(shop, { ratio: { intake: 1.7, exhaust: 1.7 } });
+  await file(id, 'engine-data', { figures: { 'rocker-arm-intake': { entered: '1.45', unit: 'in' } } });
+  await file(id, 'rockers', { ...ROCKERS, rockers: 'another' });
+  await file(id, 'pushrods', RODS);
+  await read(
+    id,
+    typed('valve-lift', '1I', '0.580', 'in'),
+    mark('1I', 7.55, '0.120;0.1952'),
+    mark('1I', 7.6, '0.130;0.1975'),
+    mark('1I', 7.7, '0.140;0.2047'),
+    { ...typed('trial-square', '1I', 'leans', 'choice'), ...at(7.7) },
+  );
+  const signed = await as('lead')<{ id: string }>('POST', `/api/engines/${id}/records`, { missing: 'accepted', reason: 'geometry only' }); // prettier-ignore
+  expect(signed.status).toBe(201);
+  const { body } = await as()<{ payload: string }>('GET', `/api/records/${signed.body.id}`);
+  const record = buildRecordSchema.parse(JSON.parse(Buffer.from(body.payload, 'base64url').toString()));
+  expect(record.geometry).toHaveLength(1);
+  const [{ school, best, explained, trials }] = record.geometry!;
+  expect([school, explained]).toEqual(['narrowest', true]);
+  expect(best! / 25.4).toBeCloseTo(7.66, 2);
+  expect(trials.at(-1)).toMatchObject({ place: '1I', barredBy: ['leans'], isOtherRocker: true });
+  expect(record.papers.map(({ kind }) => kind)).toEqual(expect.arrayContaining(['rockers', 'pushrods']));
+
+  const { body: session } = await as('lead')<{ token: string }>('POST', '/api/session', { handle: 'lead', pin: TEST_PIN }); // prettier-ignore
+  const pdf = await fetch(`${shop.url}/api/records/${record.id}/record.pdf`, { headers: { authorization: `Bearer ${session.token}` } }); // prettier-ignore
+  const path = join(shop.folder, 'geometry.pdf');
+  writeFileSync(path, Buffer.from(await pdf.arrayBuffer()));
+  const paper = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
+  expect(paper).toContain('Rocker geometry');
+  expect(paper).toContain('Some of these marks were rubbed by another rocker than the engine has.');
+  expect(paper).toMatch(/Intake: by the school of the narrowest mark, pushrod length of 7\.6\d{3} in/);
+  expect(paper).toContain('barred: leans on its tip; another rocker');
+  expect(paper).toContain('Pushrod lengths are told overall.');
+});

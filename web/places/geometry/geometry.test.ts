@@ -1,0 +1,158 @@
+import type { Engine } from '../../../core/engine/engine.js';
+import { LAYOUTS } from '../../../core/engine/layouts.js';
+import { GENERAL_PRACTICE } from '../../../core/plan/practice.js';
+import { EXAMPLE_SPEC_SETS } from '../../../core/plan/example-spec-sets.js';
+import type { EngineFile } from '../../../core/sheet/engine-file.js';
+import { judgingOf } from '../../../core/sheet/judging.js';
+import { onFileOf } from '../../../core/sheet/on-file.js';
+import type { Paper } from '../../../core/sheet/papers.js';
+import type { Reading } from '../../../core/sheet/reading.js';
+import { rockerGeometry } from '../../../core/sheet/rocker-geometry.js';
+import { sheetOf } from '../../../core/sheet/sheet.js';
+import { standOf } from '../../../core/sheet/stand.js';
+import { fileOf, readingOf } from '../../../core/sheet/test-file.js';
+import type { StockItem } from '../../../core/parts/stock.js';
+import { settingsToBeHad, rodsFor } from './available.js';
+import { lengthNeeds } from './length-needs.js';
+import { checkPushrods, pushrodsFormOf } from './pushrods-form.js';
+import { checkRockers, rockersFormOf } from './rockers-form.js';
+import { afterTrial, geometrySteps, plainMeasures, TRIAL } from './steps.js';
+import { sayFit } from './words.js';
+
+const IN = 25.4;
+const v8 = { ...(LAYOUTS[0].engine as Engine), ratio: { intake: 1.7, exhaust: 1.7 } };
+const single = LAYOUTS.find(({ name }) => name === 'single')!.engine as Engine;
+const spec = EXAMPLE_SPEC_SETS.find(({ id }) => id === 'shop-hydraulic')!;
+const paper = (kind: string, body: unknown): Paper => ({ id: kind, kind, body, by: 'builder', at: '2026-03-02T08:00:00.000Z' }); // prettier-ignore
+const fileWith = (readings: Reading[], papers: Paper[] = [], engine = v8): EngineFile => ({ ...fileOf({ engine, spec, readings }), papers }); // prettier-ignore
+const rowsOf = (readings: Reading[], papers: Paper[] = []) => sheetOf(fileWith(readings, papers)).rows;
+const CHECK = paper('mock-up', {
+  check: 1, unit: 'in', gasketAtCheck: 0.041, gasketFinal: 0.041, lifters: 'solid', springs: 'checking', lashAtCheck: { I: 0, E: 0 },
+  lash: { I: 0, E: 0 }, camAtCheckDeg: 0, same: { rockers: true, lifters: true, lashCaps: true, springs: true },
+}); // prettier-ignore
+const RODS = { unit: 'in' as const, convention: 'overall' as const, plunger: { target: 0.04, min: 0.02, max: 0.06 }, rods: 'by-kind' as const }; // prettier-ignore
+
+describe('the way through the trials of a valve', () => {
+  const mark = (value: number) => ({ measure: 'mark-width', place: '1E', at: { by: 'setting' as const, value } });
+
+  test('a setting that was just taken has its slots before the sheet knows of it', () => {
+    const slots = geometrySteps(v8, [], false, { place: '1E', value: 193.04 });
+    expect(slots).toContainEqual(mark(193.04));
+    expect(geometrySteps(v8, [], false, null).filter(({ at }) => at)).toEqual([]);
+  });
+
+  test('Enter goes from the setting to its mark, past the middle that two edges tell, and from the last to the next setting', () => {
+    const slots = geometrySteps(v8, [], false, { place: '1E', value: 193.04 });
+    const setting = { measure: TRIAL, place: '1E' };
+    const from = (active: (typeof slots)[number], value: number | null, hasEdges = false) => afterTrial(slots, active, { value, hasEdges }); // prettier-ignore
+    expect(from(setting, 193.04)).toEqual(mark(193.04));
+    // With nothing typed it goes on as everywhere.
+    expect(from(setting, null)).toBeNull();
+    const width = slots.find(({ measure, place }) => measure === 'mark-width' && place === '1E')!;
+    expect(from(width, 1.5)).toMatchObject({ measure: 'mark-offset' });
+    expect(from(width, 1.5, true)).toMatchObject({ measure: 'trial-roller-height' });
+    const last = slots.findLast(({ place, at }) => place === '1E' && at)!;
+    expect(from(last, null)).toEqual(setting);
+    expect(from({ measure: 'stem-height', place: '1E' }, 48)).toBeNull();
+  });
+
+  test('shims are asked for where there are stands, turns of the checking rod where it has some', () => {
+    expect(plainMeasures(v8, false)).not.toContain('stand-shim');
+    expect(plainMeasures({ mount: 'rocker-screw' }, true)).toEqual(expect.arrayContaining(['stand-shim', 'pushrod-tool-turns'])); // prettier-ignore
+  });
+});
+
+describe('forms', () => {
+  test('what is filed comes back as it was typed, and an empty form says by its fields what is missing', () => {
+    const said = { unit: 'in' as const, rockers: 'final' as const, isRough: false, tipDiameter: { I: 0.342, E: 0.31 }, lashCap: { I: 0, E: 0.08 } }; // prettier-ignore
+    expect(checkRockers(rockersFormOf(said, 'in')).said).toEqual(said);
+    expect(checkRockers(rockersFormOf(undefined, 'in')).issues.map(({ path }) => path)).toEqual(['rockers', 'tipDiameter.I', 'tipDiameter.E', 'lashCap.I', 'lashCap.E']); // prettier-ignore
+    expect(checkPushrods(pushrodsFormOf({ ...RODS, tool: { base: 7.5, perTurn: 0.05 } }, 'in')).said).toEqual({ ...RODS, tool: { base: 7.5, perTurn: 0.05 } }); // prettier-ignore
+  });
+
+  test('a figure that is none is named once, by its own field', () => {
+    const form = pushrodsFormOf(RODS, 'in');
+    const { issues } = checkPushrods({ ...form, figures: { ...form.figures, plungertarget: 'deep' } });
+    expect(issues).toEqual([{ path: 'plunger.target', message: 'this is no number; write 0.625 or 5/8' }]);
+  });
+});
+
+describe('the lengths that are wanted', () => {
+  const needs = (readings: Reading[], engine = v8, rods: object = RODS) => {
+    const file = fileWith(readings, [CHECK, paper('pushrods', rods)], engine);
+    return lengthNeeds(engine, sheetOf(file).rows, onFileOf(file), file.spec.practice);
+  };
+  const checked = (place: string, entered: string) => readingOf('pushrod-checked', place, entered, 'in');
+
+  test('are one for a kind whose valves agree, over all of its valves', () => {
+    const [intake] = needs([checked('1I', '7.650'), checked('3I', '7.654')]);
+    expect(intake).toMatchObject({ kind: 'I', by: 'plunger' });
+    expect(intake.places).toHaveLength(8);
+    expect(intake.row.value / IN).toBeCloseTo(7.692, 6);
+    expect(intake.spread / IN).toBeCloseTo(0.004, 6);
+  });
+
+  test('are one for each cylinder where they differ by more than a catalogue’s step', () => {
+    const found = needs([checked('1I', '7.650'), checked('3I', '7.700')]);
+    expect(found.map(({ places }) => places)).toEqual([['1I'], ['3I']]);
+  });
+
+  test('without a plunger the adjuster’s turns are the window, by the rocker’s lever', () => {
+    const solid = { ...v8, lifter: 'solid' as const };
+    const turns = readingOf('trial-turns', '1I', '2', 'turn', { atValue: 194.31 });
+    const [need] = needs([checked('1I', '7.650'), turns], solid, { ...RODS, plunger: undefined });
+    expect(need.by).toBe('adjuster');
+    // At 24 threads an inch and a ratio of 1.7, an inch of rod is 15.11 turns of the nut.
+    expect(need.turns!.perMm * IN).toBeCloseTo((24 * 1.7) / 2.7, 6);
+    expect(need.wanted!.plungerTarget * need.turns!.perMm).toBeCloseTo(2, 9);
+    expect(needs([checked('1I', '7.650')], solid, { ...RODS, plunger: undefined })[0].by).toBeNull();
+  });
+});
+
+describe('what can be had', () => {
+  const rod: StockItem = {
+    id: 'rod', part: 'pushrods', title: 'Rod', number: '', supplierId: 's', lengths: { kind: 'steps', from: 180, to: 220, step: 1 },
+    diameterMm: null, wallMm: null, priceEach: null, leadDays: null, keep: null,
+  }; // prettier-ignore
+  const book = { currency: null, suppliers: [], items: [rod], shelf: [], lines: [], orders: [], engines: [] };
+
+  test('are lengths near the best on a stud, stacks of the shop’s shims under a stand', () => {
+    const near = { best: 194.4, trials: [] };
+    expect(settingsToBeHad({ mount: 'stud-nut', ...near }, book, GENERAL_PRACTICE, 'in')).toEqual([194, 195, 193]);
+    const stacks = settingsToBeHad({ mount: 'shaft', ...near }, book, GENERAL_PRACTICE, 'mm');
+    expect(stacks).toEqual(expect.arrayContaining([0, 0.4, 0.8, 1.2, 1.5, 1.9]));
+    expect(settingsToBeHad({ mount: 'stud-nut', best: null, trials: [] }, book, GENERAL_PRACTICE, 'in')).toEqual([]);
+    expect(rodsFor(null, 194)).toEqual([]);
+  });
+});
+
+describe('what the trials come to, in words', () => {
+  const found = (readings: Reading[], papers: Paper[] = [], engine = v8) => {
+    const file = fileWith(readings, papers, engine);
+    return rockerGeometry(judgingOf(file, standOf(file)), { kind: 'I' });
+  };
+  const arm = paper('engine-data', { figures: { 'rocker-arm-intake': { entered: '1.45', unit: 'in' } } });
+  const lift = readingOf('valve-lift', '1I', '0.580', 'in');
+  const mark = (setting: number, width: string) => readingOf('mark-width', '1I', width, 'in', { atValue: setting * IN });
+
+  test('what is missing is named; three marks tell where; marks that follow no geometry say so', () => {
+    expect(sayFit(found([]), 'in')).toContain('Missing for the sum: the rocker’s length');
+    expect(sayFit(found([lift, mark(7.6, '0.0675')], [arm]), 'in')).toBe('1 tried. Three at different settings tell where the narrowest lies.'); // prettier-ignore
+    const three = [mark(7.55, '0.0752'), mark(7.6, '0.0675'), mark(7.7, '0.0647')];
+    expect(sayFit(found([lift, ...three], [arm]), 'in')).toMatch(/^Narrowest at 7\.6[56]\d\d in, the mark then 0\.0\d+ in wide\. Next trial: 7\.6/); // prettier-ignore
+    const wild = [mark(7.5, '0.060'), mark(7.6, '0.110'), mark(7.7, '0.055')];
+    expect(sayFit(found([lift, ...wild], [arm]), 'in')).toContain('The narrowest that was measured counts: 7.7000 in');
+  });
+
+  test('a single without marks is proven by its longest travel, its adjuster nearly closed', () => {
+    const tried = (setting: number, entered: string) => readingOf('trial-lift', '1I', entered, 'in', { atValue: setting * IN }); // prettier-ignore
+    const turns = readingOf('trial-turns', '1I', '3 1/2', 'turn', { atValue: 7.2 * IN });
+    const of = found([lift, tried(7.1, '0.402'), tried(7.2, '0.410'), turns], [arm], single);
+    expect(of.school).toBe('longest-travel');
+    expect(sayFit(of, 'in')).toBe('Longest travel at 7.2000 in, its adjuster 3.5 turns from its start: it should end nearly closed.'); // prettier-ignore
+  });
+
+  test('the rows of the sheet are what they are made from', () => {
+    expect(rowsOf([mark(7.6, '0.0675')]).map(({ measure }) => measure)).toEqual(['mark-width']);
+  });
+});
