@@ -10,7 +10,20 @@ const only = (name, from, to) => ({
  * Within core each folder imports only what stands before it here; types count. The trade's arithmetic knows nothing of
  * readings, and among its own folders those below know nothing of those above.
  */
-const CORE = ['units', 'engine', 'parts', 'wheel', 'cam', 'valvetrain', 'judge', 'plan', 'derive', 'sheet', 'record', 'drawing'];
+const CORE = [
+  'units',
+  'engine',
+  'parts',
+  'wheel',
+  'cam',
+  'valvetrain',
+  'judge',
+  'plan',
+  'derive',
+  'sheet',
+  'record',
+  'drawing',
+];
 const downwards = CORE.map((folder, index) =>
   only(
     `core-${folder}-imports-downwards`,

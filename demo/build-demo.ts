@@ -18,7 +18,7 @@ import { DUNLIN } from './engines/dunlin.js';
 import { KNOT } from './engines/knot.js';
 import { PETREL } from './engines/petrel.js';
 import { DEMO_VERSIONS } from './limits.js';
-import { orderParts } from './parts.js';
+import { beginParts, orderParts } from './parts.js';
 import { DEMO_PEOPLE, DEMO_PIN, DEMO_SHOP } from './people.js';
 
 const DAY_MS = 86_400_000;
@@ -120,6 +120,7 @@ export async function buildDemo(context: Context, clock: DemoClock, now: Date, a
   // In the order of time, as the log of a real shop is.
   const days = [
     ...DEMO_ENGINES.map((demo) => ({ daysAgo: demo.daysAgo, work: () => buildEngine(context, engines, clock, demo, now) })), // prettier-ignore
+    { daysAgo: 9.5, work: () => beginParts(context, engines, now, DEMO_PEOPLE) },
     { daysAgo: 0.1, work: () => orderParts(context, engines, now, DEMO_PEOPLE) },
     ...DEMO_VERSIONS.map(({ daysAgo, version }) => ({ daysAgo, work: () => issueSpecSet(context, owner, version) })),
   ].sort((a, b) => b.daysAgo - a.daysAgo);

@@ -27,21 +27,12 @@ const GASKET = item(5, { part: 'gaskets', title: 'Head gasket 1.0 mm', number: '
 
 const DAY_MS = 86_400_000;
 
-/** The shop's parts: a shelf, two suppliers, and what three engines want of them, through the services that a user's clicks go through. */
-export async function orderParts(
-  context: Context,
-  engines: Engines,
-  now: Date,
-  [owner, , builder]: Person[],
-): Promise<void> {
-  // prettier-ignore
-  await changeShop(context, owner, { ...(await shopOf(context.database)), currency: 'EUR' });
-  const parts = new Parts(context, engines);
-  for (const supplier of [REEDBED, SEDGE]) await parts.writeSupplier(builder, randomUUID(), supplier);
-  await parts.writeItems(builder, [KEPT, STEPS, CUT, TWIN, GASKET]);
-  await parts.count(builder, { id: randomUUID(), itemId: KEPT.id, lengthMm: inches(7.875), pieces: 12 });
+type Engine = { id: string; tag: string };
 
-  const { engines: found } = JSON.parse(await engines.floor({ search: '' }, 1)) as { engines: { id: string; tag: string }[] }; // prettier-ignore
+/** The builder's hand on the list of parts, through the services that a user's clicks go through. */
+async function handOn(context: Context, engines: Engines, now: Date, builder: Person) {
+  const parts = new Parts(context, engines);
+  const { engines: found } = JSON.parse(await engines.floor({ search: '' }, 1)) as { engines: Engine[] }; // prettier-ignore
   const engineOf = (tag: string) => found.find((one) => one.tag === tag)!.id;
   const want = async (tag: string, change: Partial<NewLine>) => {
     const id = randomUUID();
@@ -59,8 +50,21 @@ export async function orderParts(
       if (promisedOn) await parts.changeLine(builder, line, { id: randomUUID(), from: 'ordered', to: 'promised', promisedOn }); // prettier-ignore
   };
   const step = (line: string, from: 'ordered' | 'arrived', to: 'arrived' | 'fitted' | 'sent-back', refund?: number) => parts.changeLine(builder, line, { id: randomUUID(), from, to, ...(refund === undefined ? {} : { refund }) }); // prettier-ignore
+  return { parts, want, order, step };
+}
 
-  // The tractor's rods were ordered by the wrong convention, went back, and were bought again.
+/** Who sells, what lies on the shelf, and the tractor's rods: ordered by the wrong convention, sent back, bought again. */
+export async function beginParts(
+  context: Context,
+  engines: Engines,
+  now: Date,
+  [owner, , builder]: Person[],
+): Promise<void> {
+  await changeShop(context, owner, { ...(await shopOf(context.database)), currency: 'EUR' });
+  const { parts, want, order, step } = await handOn(context, engines, now, builder);
+  for (const supplier of [REEDBED, SEDGE]) await parts.writeSupplier(builder, randomUUID(), supplier);
+  await parts.writeItems(builder, [KEPT, STEPS, CUT, TWIN, GASKET]);
+  await parts.count(builder, { id: randomUUID(), itemId: KEPT.id, lengthMm: inches(7.875), pieces: 12 });
   const sixRods = {
     places: ['1I', '2I', '3I', '4I', '5I', '6I'],
     quantity: 6,
@@ -75,8 +79,16 @@ export async function orderParts(
   await order(REEDBED.id, [right], 1200, null);
   await step(right, 'ordered', 'arrived');
   await step(right, 'arrived', 'fitted');
+}
 
-  // The hydroplane's intakes lie on the shelf; its exhausts are promised. The sidecar waits for both suppliers.
+/** What the hydroplane and the sidecar wait for: one from the shelf, one promised, and both suppliers. */
+export async function orderParts(
+  context: Context,
+  engines: Engines,
+  now: Date,
+  [, , builder]: Person[],
+): Promise<void> {
+  const { want, order } = await handOn(context, engines, now, builder);
   const valves = (kind: 'I' | 'E') => ['1', '3', '5', '7', '2', '4', '6', '8'].map((cylinder) => `${cylinder}${kind}`);
   await want('PH8-031', { places: valves('I'), what: 'Pushrod 3/8, 7.875 in', itemId: KEPT.id, lengthMm: inches(7.875), quantity: 8, isFromShelf: true }); // prettier-ignore
   const exhaust = await want('PH8-031', { places: valves('E'), what: 'Pushrod 3/8, 7.850 in', itemId: STEPS.id, lengthMm: inches(7.85), quantity: 8, spares: 1, priceEach: 1650, supplierId: REEDBED.id }); // prettier-ignore

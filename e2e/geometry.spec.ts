@@ -31,7 +31,6 @@ async function sold(
   item: Record<string, unknown>,
   onShelf?: { lengthMm: number; pieces: number },
 ) {
-  // prettier-ignore
   const supplierId = randomUUID();
   await post(page, '/api/parts/suppliers', { id: randomUUID(), supplier: { id: supplierId, name } });
   const rod = {
@@ -201,6 +200,31 @@ test('a metric engine with shaft rockers: marks over shims, in which the exhaust
   await page.getByRole('button', { name: 'Exhaust' }).click();
   await expect(page.getByRole('region', { name: 'Stands' })).toContainText(/Exhaust stands: /);
   await expect(page.getByRole('row', { name: /1E/ }).first()).toBeVisible();
+
+  // The rod in millimetres, for lifters that have no plunger: ordered, and booked when it comes.
+  const tag = await page.locator('h1').innerText();
+  const supplier = `Tubes for ${tag}`;
+  await sold(page, supplier, { title: `Tube ${tag}`, lengths: { kind: 'cut', from: 150, to: 320 }, priceEach: 2100 });
+  await paper(page, id, 'mock-up', { ...SET_UP, unit: 'mm', gasketAtCheck: 1, gasketFinal: 0.8, lash: { I: 0.11, E: 0.13 } }); // prettier-ignore
+  await paper(page, id, 'pushrods', { unit: 'mm', convention: 'theoretical', angleDeg: 0, rods: 'by-kind' });
+  await goTo(page, id, 'geometry');
+  await part(page, 'Pushrod length, checking rod');
+  await page.getByRole('button', { name: /^1 exhaust/ }).click();
+  await key(page, '210.5');
+  await readingsOnServer(page, id, 8);
+  await part(page, 'Length to order');
+  const exhaust = page.getByRole('region', { name: 'Length, Exhaust' });
+  // 210.5, a fifth of a millimetre less gasket, and the lash by the ratio.
+  await expect(exhaust).toContainText(/210\.2\d\d mm/);
+  await exhaust.getByRole('button', { name: new RegExp(`^Want Tube ${tag} 210`) }).click();
+  await expect(page.getByRole('dialog').getByLabel('Pieces')).toHaveValue('2');
+  await page.keyboard.press('Enter');
+  await page.getByRole('link', { name: 'waits for pushrods, no day promised' }).click();
+  const order = page.getByRole('region', { name: `Order to ${supplier}` });
+  await order.getByRole('button', { name: /^Order one line/ }).click();
+  const away = page.getByRole('region', { name: /^Order \d+$/ });
+  await away.getByRole('button', { name: 'It is here', exact: true }).click();
+  await expect(page.getByText(new RegExp(`${tag} .* can go on`))).toBeVisible();
 });
 
 test('at any bench P puts a part on the list, with the valve that one stands at; a supplier’s list is all taken or not at all', async ({
@@ -229,7 +253,7 @@ test('at any bench P puts a part on the list, with the valve that one stands at;
   await page.getByRole('button', { name: 'Write it down' }).click();
   const row = page.getByRole('listitem').filter({ hasText: `List of ${tag}` });
   const bring = async (text: string) => {
-    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), row.getByRole('button', { name: /^Catalogue list/ }).click()]); // prettier-ignore
+    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), row.getByRole('button', { name: /^Bring a list/ }).click()]); // prettier-ignore
     await chooser.setFiles({ name: 'list.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
   };
   const head = 'part,title,number,unit,length,length_to,step,price,lead_days\n';

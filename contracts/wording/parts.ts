@@ -48,7 +48,6 @@ export function wordWaits(
   { parts, lines, until }: Omit<Waits, 'parts'> & { parts: string[] },
   sayDay: (day: string) => string,
 ): string {
-  // prettier-ignore
   const named = parts.map((part) => PART_NAME[part as PartLine['part']] ?? part);
   const what = named.length > 2 ? `${lines} parts` : named.join(' and ');
   return `waits for ${what}${until === null ? ', no day promised' : ` until ${sayDay(until)}`}`;

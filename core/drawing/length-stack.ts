@@ -24,7 +24,6 @@ export function lengthStack(
   checked: number,
   terms: readonly StackTerm[],
 ): { scale: number; steps: StackStep[]; zero: number; end: number } {
-  // prettier-ignore
   let at = checked;
   const edges = [0];
   const ranges = terms.map(({ name, value }) => {

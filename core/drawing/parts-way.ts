@@ -10,7 +10,6 @@ export const WAY = { width: 900, height: 96, y: 46, margin: 60, least: 7, most: 
 export function partsWay(
   counts: Record<Station, number>,
 ): { station: Station; x: number; radius: number; count: number }[] {
-  // prettier-ignore
   const step = (WAY.width - 2 * WAY.margin) / (STATIONS.length - 1);
   const most = Math.max(1, ...Object.values(counts));
   return STATIONS.map((station, index) => ({

@@ -84,7 +84,6 @@ export function rodsAtHand(
   wanted: number,
   reach: number,
 ): RodAtHand[] {
-  // prettier-ignore
   const rods = items.filter(({ part }) => part === 'pushrods');
   const lying = shelf.flatMap(({ itemId, lengthMm, free }): RodAtHand[] => {
     const item = rods.find(({ id }) => id === itemId);

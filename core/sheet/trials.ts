@@ -34,7 +34,7 @@ type Practised = NonNullable<Practice['geometry']>;
 /** In which unit a shop's figure is taken: an engine that is worked on in inches keeps to its figure in inches. */
 const figure = (both: Record<'in' | 'mm', number>, unit: 'in' | 'mm') => toCanonical(both[unit], unit);
 
-/** How near a mark comes to the edge of its tip. @example edgeLeft({ tip: 8, width: 2, offset: 0.5 }) // 2.5 */
+/** How near a mark comes to the edge of its tip. */
 const edgeLeft = ({ tip, width, offset }: { tip: number; width: number; offset: number }): number =>
   tip / 2 - Math.abs(offset) - width / 2;
 

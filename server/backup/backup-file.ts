@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { once } from 'node:events';
 import { createReadStream, createWriteStream, fsyncSync, openSync, closeSync, renameSync, rmSync } from 'node:fs';
 import { setImmediate } from 'node:timers/promises';
 import { pipeline } from 'node:stream/promises';
@@ -69,7 +70,8 @@ export interface ToBackUp {
 export async function writeBackup(file: string, asked: ToBackUp): Promise<{ rows: number }> {
   const beside = `${file}.part`;
   const pack = tar.pack();
-  const written = pipeline(pack, createGzip({ level: LEVEL }), createWriteStream(beside, { mode: 0o600 }));
+  const out = createWriteStream(beside, { mode: 0o600 });
+  const written = pipeline(pack, createGzip({ level: LEVEL }), out);
   try {
     await Promise.race([fill(pack, asked), written]);
     await written;
@@ -80,6 +82,8 @@ export async function writeBackup(file: string, asked: ToBackUp): Promise<{ rows
   } catch (error) {
     pack.destroy();
     await written.catch(() => {});
+    // Given up before it was open, the file would be made after it was taken away.
+    if (!out.closed) await once(out.destroy(), 'close');
     rmSync(beside, { force: true });
     throw error;
   }

@@ -34,7 +34,6 @@ export async function orderOnPaper(
   parts: Parts,
   id: string,
 ): Promise<{ number: number; pdf: Buffer }> {
-  // prettier-ignore
   const asked = await toSend(context, parts, id);
   const { orderPdf } = await import('../record/order-pdf.js');
   return { number: asked.order.number, pdf: await orderPdf(asked) };

@@ -162,7 +162,6 @@ export class Parts {
     lineId: string,
     { id, from, to, promisedOn, refund, set }: LineChange,
   ): Promise<LinesAnswer> {
-    // prettier-ignore
     const { audit, database } = this.context;
     return audit.exclusively(async () => {
       const [line] = await findPages(database, 'line', [lineId]);
@@ -197,7 +196,6 @@ export class Parts {
     by: Person,
     { id, supplierId, lines: ids, freight }: z.infer<typeof newOrderRequest>,
   ): Promise<Order> {
-    // prettier-ignore
     const { audit, clock, database } = this.context;
     return audit.exclusively(async () => {
       const [known] = await findPages(database, 'order', [id]);

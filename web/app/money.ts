@@ -20,7 +20,6 @@ export function readMoney(
   text: string,
   currency: string | null,
 ): { ok: true; value: number | null } | { ok: false; why: string } {
-  // prettier-ignore
   if (text.trim() === '') return { ok: true, value: null };
   const read = parseMoney(text, currencyDigits(currency));
   return read.ok ? read : { ok: false, why: WHY[read.reason] };

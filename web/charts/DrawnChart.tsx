@@ -13,11 +13,15 @@ export function DrawnChart({ drawn, label }: { drawn: Drawn; label: string }) {
     within.append(canvas);
     const thread = new Worker(new URL('./chart-worker.ts', import.meta.url), { type: 'module' });
     let first: OffscreenCanvas | undefined = canvas.transferControlToOffscreen();
+    let asked = 0;
+    // Whoever waits for the chart sees by this that it stands.
+    thread.onmessage = ({ data }: MessageEvent<number>) => within.setAttribute('data-drawn', String(data === asked));
     redraw.current = () => {
       const { width, height } = within.getBoundingClientRect();
       if (width === 0 || height === 0) return;
       const room: Room = { width, height, ratio: devicePixelRatio };
-      const toDraw: ToDraw = { ...(first ? { canvas: first } : {}), drawn: latest.current, room };
+      within.setAttribute('data-drawn', 'false');
+      const toDraw: ToDraw = { ...(first ? { canvas: first } : {}), drawn: latest.current, room, turn: ++asked };
       thread.postMessage(toDraw, first ? [first] : []);
       first = undefined;
       canvas.style.cssText = `position: absolute; width: ${width}px; height: ${height}px`;

@@ -69,4 +69,5 @@ self.onmessage = async ({ data }: MessageEvent<ToDraw>) => {
   // Without its lettering a chart is drawn all the same.
   await lettering.catch(() => {});
   draw(data.drawn, data.room);
+  self.postMessage(data.turn);
 };

@@ -23,4 +23,6 @@ export interface ToDraw {
   canvas?: OffscreenCanvas;
   drawn: Drawn;
   room: Room;
+  /** Answered once it is drawn. */
+  turn: number;
 }

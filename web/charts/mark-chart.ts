@@ -46,7 +46,6 @@ export function markChart({
   available,
   inks,
 }: MarksDrawn): ChartConfiguration<'line'> {
-  // prettier-ignore
   const xs = [...curve, ...trials, ...barred].map(({ x }) => x);
   const ys = [...curve, ...trials, ...barred].map(({ y }) => y);
   const [low, high] = [Math.min(...xs), Math.max(...xs)];

@@ -30,7 +30,6 @@ export function PartsWay({ counts, names, late, active, onPick }: Props) {
             role="button"
             tabIndex={0}
             aria-pressed={isActive}
-            aria-label={`${names[station]}: ${count}${station === 'promised' && late > 0 ? `, ${late} late` : ''}`}
             className="parts-station"
             onClick={() => onPick(station)}
             onKeyDown={(event) => {

@@ -1,26 +1,16 @@
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import type { PartKind } from '../../core/parts/part.js';
-import type { Stage } from '../../core/plan/measure.js';
 import { useLooksOn } from '../state/session.js';
 import { useDesk } from '../state/use-desk.js';
 import { KeysHelp } from './KeysHelp.js';
 import './measuring.css';
 import { StagePanel, type PanelProps } from './StagePanel.js';
-import { WantPart } from './WantPart.js';
+import { WantPart, wantedAt } from './WantPart.js';
 import { useMeasuringKeys, type MeasuringActs } from './use-keys.js';
 
 /** The one key that every bench has for what is missing or wrong. */
 const WANTED_KEY: [string, string] = ['P', 'a part is missing or wrong: onto the list of parts'];
-
-/** What is most often wanted at a stage. */
-const PART_OF_STAGE: Partial<Record<Stage, PartKind>> = {
-  'mock-up': 'springs',
-  geometry: 'pushrods',
-  setting: 'pushrods',
-  'cam-timing': 'cam',
-};
 
 /** Where the builder stands on the way through a stage, and how he goes on. */
 interface Way extends Pick<PanelProps, 'target' | 'entry' | 'lengthUnit'> {
@@ -115,12 +105,7 @@ export function MeasuringPlace({
           {strip}
         </section>
       )}
-      {wants && (
-        <WantPart
-          begun={{ engineId, places: place === 'engine' ? [] : [place], part: PART_OF_STAGE[panel.stage] ?? 'other' }}
-          onClose={() => setWants(false)}
-        />
-      )}
+      {wants && <WantPart begun={wantedAt(engineId, target.measure, place)} onClose={() => setWants(false)} />}
       <KeysHelp
         open={help}
         onClose={() => setHelp(false)}

@@ -10,6 +10,8 @@ import { newLineRequest, WANTED_KINDS, type NewLine } from '../../contracts/part
 import { PART_NAME } from '../../contracts/wording/parts.js';
 import { spokenPlace } from '../../core/engine/places.js';
 import type { PartLine } from '../../core/parts/line.js';
+import type { PartKind } from '../../core/parts/part.js';
+import type { Measure, Stage } from '../../core/plan/measure.js';
 import { act, ApiError, sayError, sayFields } from '../app/api.js';
 import { FormChoice, FormField } from '../app/FormField.js';
 import { moneyText, readMoney } from '../app/money.js';
@@ -20,6 +22,21 @@ import { usePartsBook } from '../state/parts-book.js';
 /** What a line is begun with: what the work already knows of it. */
 export type Begun = Pick<PartLine, 'engineId' | 'places' | 'part'> &
   Partial<Pick<PartLine, 'what' | 'itemId' | 'lengthMm' | 'quantity' | 'priceEach' | 'supplierId' | 'isFromShelf'>>;
+
+/** What is most often wanted at a stage. */
+const PART_OF_STAGE: Partial<Record<Stage, PartKind>> = {
+  'mock-up': 'springs',
+  geometry: 'pushrods',
+  setting: 'pushrods',
+  'cam-timing': 'cam',
+};
+
+/** What is wanted where something was measured, as far as the measure tells. */
+export const wantedAt = (engineId: string, { stage }: Pick<Measure, 'stage'>, place: string): Begun => ({
+  engineId,
+  places: place === 'engine' ? [] : [place],
+  part: PART_OF_STAGE[stage] ?? 'other',
+});
 
 interface Typed {
   part: string;

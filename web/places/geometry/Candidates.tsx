@@ -59,7 +59,7 @@ export function Candidates({
           <th>beside it in its hole</th>
           <th>each</th>
           <th>here</th>
-          <th aria-label="Take or order" />
+          <th>take or want</th>
         </tr>
       </thead>
       <tbody>

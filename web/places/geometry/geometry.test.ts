@@ -133,7 +133,8 @@ describe('what the trials come to, in words', () => {
   };
   const arm = paper('engine-data', { figures: { 'rocker-arm-intake': { entered: '1.45', unit: 'in' } } });
   const lift = readingOf('valve-lift', '1I', '0.580', 'in');
-  const mark = (setting: number, width: string) => readingOf('mark-width', '1I', width, 'in', { atValue: setting * IN });
+  const mark = (setting: number, width: string) =>
+    readingOf('mark-width', '1I', width, 'in', { atValue: setting * IN });
 
   test('what is missing is named; three marks tell where; marks that follow no geometry say so', () => {
     expect(sayFit(found([]), 'in')).toContain('Missing for the sum: the rocker’s length');

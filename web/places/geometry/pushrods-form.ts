@@ -33,7 +33,6 @@ export function checkPushrods({
   figures,
   ...form
 }: PushrodsForm): { said: PushrodSetUp; issues: [] } | { said: null; issues: Issue[] } {
-  // prettier-ignore
   const { numbers, issues } = readFigures(FIGURES, figures);
   const parsed = pushrodsSchema.safeParse({ ...form, ...numbers });
   const wrong = new Set(issues.map(({ path }) => path));

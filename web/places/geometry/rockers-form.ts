@@ -29,7 +29,6 @@ export function checkRockers({
   figures,
   ...form
 }: RockersForm): { said: RockerSetUp; issues: [] } | { said: null; issues: Issue[] } {
-  // prettier-ignore
   const { numbers, issues } = readFigures(FIGURES, figures);
   const parsed = rockersSchema.safeParse({ tipDiameter: {}, lashCap: {}, ...form, ...numbers });
   const wrong = new Set(issues.map(({ path }) => path));

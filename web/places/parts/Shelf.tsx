@@ -48,7 +48,7 @@ export function Shelf({ book }: { book: PartsAnswer }) {
   return (
     <>
       <div className="measuring-line">
-        <h3>Shelf and catalogue</h3>
+        <h2>Shelf and catalogue</h2>
         <span className="measuring-rest" />
         <Button size="small" onClick={() => setEdits('new')}>
           Write down a part

@@ -27,7 +27,7 @@ export function Suppliers({ book }: { book: PartsAnswer }) {
   return (
     <>
       <div className="measuring-line">
-        <h3>Suppliers</h3>
+        <h2>Suppliers</h2>
         <span className="measuring-rest" />
         <Button size="small" onClick={() => setEdits('new')}>
           Write down a supplier
@@ -68,7 +68,7 @@ export function Suppliers({ book }: { book: PartsAnswer }) {
               </Button>
               <FileButton
                 size="small"
-                label={`Catalogue list of ${supplier.name}`}
+                label={`Bring a list (CSV) of ${supplier.name}`}
                 accept=".csv,text/csv"
                 onFile={(file) => void bring(supplier, file)}
               >

@@ -45,7 +45,6 @@ function Order({
   own: PartLine[];
   nobodys: PartLine[];
 }) {
-  // prettier-ignore
   const [left, setLeft] = useState<string[]>([]);
   const [along, setAlong] = useState<string[]>([]);
   const [freight, setFreight] = useState('');

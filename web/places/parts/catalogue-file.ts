@@ -25,7 +25,6 @@ function itemOf(
   currency: string | null,
   newId: () => string,
 ): StockItem | string {
-  // prettier-ignore
   const unit = (cells.unit?.trim() || 'in') as 'in' | 'mm';
   if (unit !== 'in' && unit !== 'mm') return `unit ${cells.unit}: in or mm`;
   const bad: string[] = [];

@@ -1,4 +1,5 @@
-import type { ReactNode } from 'react';
+import Button from '@mui/material/Button';
+import { useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { wordLimit } from '../../../contracts/wording/limit.js';
 import { flagUnit } from '../../../core/sheet/flag-unit.js';
@@ -7,6 +8,9 @@ import { settingValue } from '../../../core/sheet/setting-value.js';
 import type { Flag } from '../../../core/sheet/flags.js';
 import type { Missing } from '../../../core/sheet/sheet.js';
 import { formatValue, UNIT_LABEL } from '../../../core/units/format.js';
+import { measureOf } from '../../../core/plan/measures.js';
+import { WantPart, wantedAt } from '../../measuring/WantPart.js';
+import { useLooksOn } from '../../state/session.js';
 import { Hints } from '../../measuring/panel-parts.js';
 import { Where, whereOf } from '../../measuring/Where.js';
 import { wayBack } from '../way-back.js';
@@ -37,6 +41,22 @@ export function TakeAgain({ at, word }: { at: { measure: string; place: string }
     <Link to={`/engines/${engine!.id}/${path}`} onClick={() => move(engine!.id, position)} className="review-again">
       {word} {whereOf(at)}
     </Link>
+  );
+}
+
+/** What is out may need a part: onto the list, with where it belongs. */
+function WantOne({ at }: { at: { measure: string; place: string } }) {
+  const id = useDesk((desk) => desk.engine!.id);
+  const looksOn = useLooksOn();
+  const [wants, setWants] = useState(false);
+  if (looksOn) return null;
+  return (
+    <>
+      <Button size="small" onClick={() => setWants(true)} aria-label={`Want a part for ${whereOf(at)}`}>
+        Want a part
+      </Button>
+      {wants && <WantPart begun={wantedAt(id, measureOf(at.measure), at.place)} onClose={() => setWants(false)} />}
+    </>
   );
 }
 
@@ -83,6 +103,7 @@ export function FlagItem({ flag, actions }: { flag: Flag; actions: readonly Disp
         <>
           {row && <Hints hints={row.hints} unit={row.enteredUnit} />}
           <TakeAgain at={flag} word="Measure again:" />
+          <WantOne at={flag} />
           {actions.length > 0 && <Decide at={flag} actions={actions} />}
         </>
       )}
