@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto';
-import { once } from 'node:events';
 import { createReadStream, createWriteStream, fsyncSync, openSync, closeSync, renameSync, rmSync } from 'node:fs';
 import { setImmediate } from 'node:timers/promises';
 import { pipeline } from 'node:stream/promises';
@@ -83,7 +82,7 @@ export async function writeBackup(file: string, asked: ToBackUp): Promise<{ rows
     pack.destroy();
     await written.catch(() => {});
     // Given up before it was open, the file would be made after it was taken away.
-    if (!out.closed) await once(out.destroy(), 'close');
+    if (!out.closed) await new Promise<void>((resolve) => void out.destroy().once('close', resolve));
     rmSync(beside, { force: true });
     throw error;
   }

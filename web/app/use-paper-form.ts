@@ -17,11 +17,13 @@ interface Asked<Form extends FieldValues, Said extends object> {
   fieldOf: (path: string) => string;
   /** Said when it is filed. */
   filedWords: (said: Said) => string;
+  /** Done once it is filed, before anything is read anew. */
+  onFiled?: () => void;
 }
 
 /** A paper of the engine that is typed and filed whole: its draft kept here, what is wrong told by its fields. */
 export function usePaperForm<Form extends FieldValues, Said extends object>(asked: Asked<Form, Said>) {
-  const { kind, filed, check, fieldOf, filedWords } = asked;
+  const { kind, filed, check, fieldOf, filedWords, onFiled } = asked;
   const reload = useDesk((desk) => desk.reload);
   const id = useDesk((desk) => desk.engine!.id);
   const { form, isDraft, settle } = useDraftForm<Form>(`${id}.${kind}`, filed);
@@ -39,11 +41,12 @@ export function usePaperForm<Form extends FieldValues, Said extends object>(aske
     const { said, issues } = check(form.getValues());
     if (!said) {
       show(issues);
-      return setProblem(sayFields(issues.map(({ path }) => path)));
+      return setProblem(sayFields(issues.map(({ path }) => fieldOf(path))));
     }
     try {
       await act('POST /api/engines/:id/papers/:kind', { params: { id, kind }, body: said });
       enqueueSnackbar(filedWords(said));
+      onFiled?.();
       await reload();
       settle();
     } catch (error) {

@@ -35,7 +35,7 @@ export function OneOrEach({ needs, book, unit, isOneSet }: Props) {
   const ofEach = each.every((choice) => choice !== null) ? each : null;
   const eachCost = ofEach && cost(ofEach.map(({ length }, index) => ({ length, count: count(index) })));
   const oneCost = one && cost(wanted.map(({ count: pieces }) => ({ length: one.length, count: pieces })));
-  const title = (name: string) => (name === 'I' || name === 'E' ? KIND_NAME[name].toLowerCase() : name);
+  const title = (name: string) => (name === 'I' || name === 'E' ? KIND_NAME[name] : name);
   return (
     <section aria-label="One set or a length for each" className="one-or-each">
       <h3>One set, or a length for each</h3>

@@ -1,17 +1,18 @@
 import { useMemo } from 'react';
-import type { FieldPath } from 'react-hook-form';
 import { pushrodsOf } from '../../../core/sheet/papers.js';
 import { fromCanonical, toCanonical } from '../../../core/units/units.js';
 import { LENGTH_CONVENTIONS, type LengthConvention } from '../../../core/valvetrain/gauge-length.js';
 import { besideRod, inConventions } from '../../../core/valvetrain/pushrod-set-up.js';
 import { figureIn } from '../../app/figures-form.js';
-import { FormChoice, FormField } from '../../app/FormField.js';
+import { FigureGroup, type FigureGroupRow } from '../../app/FigureGroup.js';
+import { FormChoice } from '../../app/FormField.js';
 import { usePaperForm } from '../../app/use-paper-form.js';
 import { RodEnds } from '../../drawings/RodEnds.js';
 import { useDesk } from '../../state/use-desk.js';
 import { LIFT_UNITS } from '../timing/choices.js';
 import { FormEnd } from '../timing/FormEnd.js';
 import {
+  ROD_FIGURES,
   checkPushrods,
   pushrodsFormOf,
   rodFieldOf,
@@ -20,12 +21,12 @@ import {
 } from './pushrods-form.js';
 
 const CONVENTION: Record<LengthConvention, string> = {
-  theoretical: 'theoretical, over the whole spheres',
-  overall: 'overall, over the edges of the oil holes',
-  gauge: 'by a gauge that sits on the balls',
+  theoretical: 'theoretical',
+  overall: 'overall',
+  gauge: 'by gauge',
 };
 
-const GROUPS: { legend: string; hydraulicOnly?: true; fields: [path: RodFigure, label: string, help?: string][] }[] = [
+const GROUPS: (FigureGroupRow<RodFigure> & { hydraulicOnly?: true })[] = [
   {
     legend: 'Ends: what a length is told by',
     fields: [
@@ -111,30 +112,13 @@ export function PushrodsForm() {
             name="rods"
             label="Bought as"
             options={[
-              ['by-kind', 'a length for each kind of valve'],
-              ['one', 'one set for all'],
+              ['by-kind', 'for each kind'],
+              ['one', 'one set'],
             ]}
           />
         </fieldset>
-        {GROUPS.filter(({ hydraulicOnly }) => !hydraulicOnly || lifter === 'hydraulic').map(({ legend, fields }) => (
-          <fieldset key={legend}>
-            <legend>{legend}</legend>
-            {fields.map(([path, label, help]) => (
-              <FormField
-                key={path}
-                control={control}
-                name={rodFieldOf(path) as FieldPath<Form>}
-                label={label}
-                help={help}
-                slotProps={{
-                  htmlInput: {
-                    autoComplete: 'off',
-                    'aria-label': `${label}, ${legend.split(/[,:]/)[0].toLowerCase()}`,
-                  },
-                }}
-              />
-            ))}
-          </fieldset>
+        {GROUPS.filter(({ hydraulicOnly }) => !hydraulicOnly || lifter === 'hydraulic').map((group) => (
+          <FigureGroup key={group.legend} control={control} paths={ROD_FIGURES} group={group} />
         ))}
         {beside !== null && (
           <p>

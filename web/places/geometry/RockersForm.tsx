@@ -1,20 +1,35 @@
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useMemo } from 'react';
-import { Controller, type FieldPath } from 'react-hook-form';
+import { Controller } from 'react-hook-form';
 import { rockersOf } from '../../../core/sheet/papers.js';
 import { toCanonical } from '../../../core/units/units.js';
 import { figureIn } from '../../app/figures-form.js';
-import { FormChoice, FormField } from '../../app/FormField.js';
+import { FigureGroup, type FigureGroupRow } from '../../app/FigureGroup.js';
+import { FormChoice } from '../../app/FormField.js';
 import { usePaperForm } from '../../app/use-paper-form.js';
 import { TipMark } from '../../drawings/TipMark.js';
 import { useDesk } from '../../state/use-desk.js';
 import { LIFT_UNITS } from '../timing/choices.js';
 import { FormEnd } from '../timing/FormEnd.js';
-import { checkRockers, rockersFieldOf, rockersFormOf, type RockersForm as Form } from './rockers-form.js';
+import {
+  ROCKER_FIGURES,
+  checkRockers,
+  rockersFieldOf,
+  rockersFormOf,
+  type RockersForm as Form,
+} from './rockers-form.js';
 import { KIND_NAME } from './words.js';
 
 const KINDS = ['I', 'E'] as const;
+
+const groupOf = (kind: (typeof KINDS)[number]): FigureGroupRow<string> => ({
+  legend: KIND_NAME[kind],
+  fields: [
+    [`tipDiameter.${kind}`, 'Diameter of the tip'],
+    [`lashCap.${kind}`, 'Lash cap, thickness', '0 without one'],
+  ],
+});
 
 /** Which rockers rub on which tips. A mark that was rubbed before keeps what was filed then. */
 export function RockersForm() {
@@ -46,10 +61,10 @@ export function RockersForm() {
             control={control}
             name="rockers"
             label="Rockers that are tried"
-            help="another of the same name rubs elsewhere: the record says so"
+            help="another rubs elsewhere, and the record says so"
             options={[
-              ['final', 'the very ones of the engine'],
-              ['another', 'another of the same name'],
+              ['final', 'the engine’s own'],
+              ['another', 'another set'],
             ]}
           />
           <Controller
@@ -58,32 +73,14 @@ export function RockersForm() {
             render={({ field: { value, ref, ...field } }) => (
               <FormControlLabel
                 control={<Checkbox {...field} checked={value} slotProps={{ input: { ref } }} />}
-                label="Tapped on a dyed tip before there is a pushrod: quick, and rough"
+                label="Rough: tapped on a dyed tip, no pushrod yet"
+                className="whole-row"
               />
             )}
           />
         </fieldset>
         {KINDS.map((kind) => (
-          <fieldset key={kind}>
-            <legend>{KIND_NAME[kind]}</legend>
-            {(
-              [
-                ['tipDiameter', 'Diameter of the tip', ' '],
-                ['lashCap', 'Lash cap, thickness', '0 without one'],
-              ] as const
-            ).map(([key, label, help]) => (
-              <FormField
-                key={key}
-                control={control}
-                name={rockersFieldOf(`${key}.${kind}`) as FieldPath<Form>}
-                label={label}
-                help={help}
-                slotProps={{
-                  htmlInput: { autoComplete: 'off', 'aria-label': `${label}, ${KIND_NAME[kind].toLowerCase()}` },
-                }}
-              />
-            ))}
-          </fieldset>
+          <FigureGroup key={kind} control={control} paths={ROCKER_FIGURES} group={groupOf(kind)} />
         ))}
         <FormEnd file="File rockers and tips" what="sheet" problem={problem} isDraft={isDraft} onDrop={settle} />
       </div>

@@ -4,11 +4,11 @@ import { asIssues } from '../../../contracts/wording/impossible.js';
 import { checkPushrodSetUp, type PushrodSetUp } from '../../../core/valvetrain/pushrod-set-up.js';
 import { figureField, readFigures, textsOf } from '../../app/figures-form.js';
 
-const FIGURES = [
+export const ROD_FIGURES = [
   'ballDiameter', 'holeDiameter', 'gaugeDiameter', 'tool.base', 'tool.perTurn', 'angleDeg', 'plunger.target', 'plunger.min',
   'plunger.max', 'rodDiameter', 'wall', 'headHole',
 ] as const; // prettier-ignore
-export type RodFigure = (typeof FIGURES)[number];
+export type RodFigure = (typeof ROD_FIGURES)[number];
 
 /** How pushrods are measured, as it is typed. */
 export interface PushrodsForm {
@@ -18,14 +18,14 @@ export interface PushrodsForm {
   figures: Record<string, string>;
 }
 
-export const rodFieldOf = (path: string): string => figureField(FIGURES, path);
+export const rodFieldOf = (path: string): string => figureField(ROD_FIGURES, path);
 
 /** What is on file, in its fields; where nothing is, nothing is guessed. */
 export const pushrodsFormOf = (said: PushrodSetUp | undefined, unit: 'in' | 'mm'): PushrodsForm => ({
   unit: said?.unit ?? unit,
   convention: said?.convention ?? '',
   rods: said?.rods ?? '',
-  figures: textsOf(FIGURES, said ?? null),
+  figures: textsOf(ROD_FIGURES, said ?? null),
 });
 
 /** The set-up that a form describes, or everything that is wrong with it, each by its field. */
@@ -33,7 +33,7 @@ export function checkPushrods({
   figures,
   ...form
 }: PushrodsForm): { said: PushrodSetUp; issues: [] } | { said: null; issues: Issue[] } {
-  const { numbers, issues } = readFigures(FIGURES, figures);
+  const { numbers, issues } = readFigures(ROD_FIGURES, figures);
   const parsed = pushrodsSchema.safeParse({ ...form, ...numbers });
   const wrong = new Set(issues.map(({ path }) => path));
   if (!parsed.success)

@@ -4,7 +4,7 @@ import { asIssues } from '../../../contracts/wording/impossible.js';
 import { checkRockerSetUp, type RockerSetUp } from '../../../core/valvetrain/rocker-set-up.js';
 import { figureField, readFigures, textsOf } from '../../app/figures-form.js';
 
-const FIGURES = ['tipDiameter.I', 'tipDiameter.E', 'lashCap.I', 'lashCap.E'];
+export const ROCKER_FIGURES = ['tipDiameter.I', 'tipDiameter.E', 'lashCap.I', 'lashCap.E'];
 
 /** Rockers and tips as they are typed. */
 export interface RockersForm {
@@ -14,14 +14,14 @@ export interface RockersForm {
   figures: Record<string, string>;
 }
 
-export const rockersFieldOf = (path: string): string => figureField(FIGURES, path);
+export const rockersFieldOf = (path: string): string => figureField(ROCKER_FIGURES, path);
 
 /** What is on file, in its fields; where nothing is, nothing is guessed. */
 export const rockersFormOf = (said: RockerSetUp | undefined, unit: 'in' | 'mm'): RockersForm => ({
   unit: said?.unit ?? unit,
   rockers: said?.rockers ?? '',
   isRough: said?.isRough ?? false,
-  figures: textsOf(FIGURES, said ?? null),
+  figures: textsOf(ROCKER_FIGURES, said ?? null),
 });
 
 /** The set-up that a form describes, or everything that is wrong with it, each by its field. */
@@ -29,7 +29,7 @@ export function checkRockers({
   figures,
   ...form
 }: RockersForm): { said: RockerSetUp; issues: [] } | { said: null; issues: Issue[] } {
-  const { numbers, issues } = readFigures(FIGURES, figures);
+  const { numbers, issues } = readFigures(ROCKER_FIGURES, figures);
   const parsed = rockersSchema.safeParse({ tipDiameter: {}, lashCap: {}, ...form, ...numbers });
   const wrong = new Set(issues.map(({ path }) => path));
   if (!parsed.success)

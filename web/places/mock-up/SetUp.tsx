@@ -1,23 +1,27 @@
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import { useSnackbar } from 'notistack';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { Controller, useWatch, type FieldPath } from 'react-hook-form';
-import type { Issue } from '../../../contracts/errors.js';
+import { Controller } from 'react-hook-form';
 import { mockUpsOf } from '../../../core/sheet/papers.js';
 import { valueChanges, type ValueChange } from '../../../core/sheet/value-changes.js';
 import { toCanonical } from '../../../core/units/units.js';
-import { CHECK_SPRINGS, LIFTER_STATES, SAME_PARTS, type SamePart } from '../../../core/valvetrain/mock-up.js';
-import { ApiError, act, sayError, sayFields } from '../../app/api.js';
+import {
+  CHECK_SPRINGS,
+  LIFTER_STATES,
+  SAME_PARTS,
+  type MockUp,
+  type SamePart,
+} from '../../../core/valvetrain/mock-up.js';
 import { figureIn, textOf } from '../../app/figures-form.js';
+import { FigureGroup, type FigureGroupRow } from '../../app/FigureGroup.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
+import { usePaperForm } from '../../app/use-paper-form.js';
 import { CheckAndBuild } from '../../drawings/CheckAndBuild.js';
-import { useDraftForm } from '../../state/draft.js';
 import { useDesk } from '../../state/use-desk.js';
 import { LIFT_UNITS } from '../timing/choices.js';
 import { FormEnd } from '../timing/FormEnd.js';
 import { Changes } from './Changes.js';
-import { checkSetUp, emptyForm, fieldOf, formOf, type FigurePath, type SetUpForm } from './set-up-form.js';
+import { FIGURES, checkSetUp, emptyForm, fieldOf, formOf, type FigurePath, type SetUpForm } from './set-up-form.js';
 
 const LIFTER_NAME = { solid: 'solid', 'pumped-up': 'pumped up', collapsed: 'collapsed' };
 const SPRING_NAME = { checking: 'checking springs', final: 'the final springs' };
@@ -29,7 +33,7 @@ const PART_NAME: Record<SamePart, string> = {
 };
 
 /** The figures in groups: what was at the check stands beside what will be. */
-const GROUPS: { legend: string; fields: [path: FigurePath, label: string, help?: string][] }[] = [
+const GROUPS: FigureGroupRow<FigurePath>[] = [
   {
     legend: 'Gasket, compressed; 0 for none',
     fields: [
@@ -65,23 +69,28 @@ const GROUPS: { legend: string; fields: [path: FigurePath, label: string, help?:
   },
 ];
 
+const turnedOf = (changes: readonly ValueChange[]) => changes.filter(({ before, after }) => before.verdict !== after.verdict).length; // prettier-ignore
+
 /** How the engine was put together for a check, and how it will be: filed anew, it tells what changes by it. */
 export function SetUp() {
-  const { engine, file, reload } = useDesk();
-  const { id, thread } = engine!;
+  const { engine, file } = useDesk();
+  const { thread } = engine!;
   const filed = useMemo(() => {
     const last = mockUpsOf(file!).at(-1);
     return last ? formOf(last) : emptyForm(thread.unit);
   }, [file, thread.unit]);
-  const { form, isDraft, settle } = useDraftForm<SetUpForm>(`${id}.mock-up`, filed);
-  const { control, handleSubmit, setError } = form;
-  const [problem, setProblem] = useState<string | null>(null);
   const [changed, setChanged] = useState<ValueChange[] | null>(null);
-  const { enqueueSnackbar } = useSnackbar();
-  const typed = useWatch({ control }) as SetUpForm;
+  const { control, typed, problem, isDraft, settle, submit } = usePaperForm<SetUpForm, MockUp>({
+    kind: 'mock-up',
+    filed,
+    check: checkSetUp,
+    fieldOf,
+    filedWords: ({ check }): string => `Set-up of check ${check} filed; ${changes.length} values changed, ${turnedOf(changes)} verdicts with them`,
+    onFiled: () => setChanged(changes),
+  }); // prettier-ignore
   // What follows for the whole sheet is looked at when the hand rests.
   const rested = useDeferredValue(typed);
-  const changes = useMemo(() => {
+  const changes: ValueChange[] = useMemo(() => {
     const { said } = checkSetUp(rested);
     if (!said) return [];
     const paper = { id: 'typed', kind: 'mock-up', body: said, by: '', at: new Date().toISOString() };
@@ -89,28 +98,6 @@ export function SetUp() {
   }, [rested, file]);
   const checks = Math.max(0, ...mockUpsOf(file!).map(({ check }) => check));
 
-  const show = (issues: Issue[]) => {
-    for (const { path, message } of issues) setError(fieldOf(path) as FieldPath<SetUpForm>, { message });
-  };
-  const submit = handleSubmit(async () => {
-    setProblem(null);
-    const { said, issues } = checkSetUp(typed);
-    if (!said) {
-      show(issues);
-      return setProblem(sayFields(issues.map(({ path }) => path)));
-    }
-    try {
-      await act('POST /api/engines/:id/papers/:kind', { params: { id, kind: 'mock-up' }, body: said });
-      const turned = changes.filter(({ before, after }) => before.verdict !== after.verdict).length;
-      enqueueSnackbar(`Set-up of check ${said.check} filed; ${changes.length} values changed, ${turned} verdicts with them`);
-      await reload();
-      setChanged(changes);
-      settle();
-    } catch (error) {
-      if (error instanceof ApiError) show(error.issues);
-      setProblem(sayError(error));
-    }
-  }); // prettier-ignore
   const mm = (path: FigurePath) => {
     const figure = figureIn(typed.figures, path);
     return figure === undefined ? undefined : toCanonical(figure, typed.unit);
@@ -158,25 +145,8 @@ export function SetUp() {
             options={CHECK_SPRINGS.map((kind) => [kind, SPRING_NAME[kind]])}
           />
         </fieldset>
-        {GROUPS.map(({ legend, fields }) => (
-          <fieldset key={legend}>
-            <legend>{legend}</legend>
-            {fields.map(([path, label, help]) => (
-              <FormField
-                key={path}
-                control={control}
-                name={fieldOf(path) as FieldPath<SetUpForm>}
-                label={label}
-                help={help}
-                slotProps={{
-                  htmlInput: {
-                    autoComplete: 'off',
-                    'aria-label': `${label}, ${legend.split(/[,;]/)[0].toLowerCase()}`,
-                  },
-                }}
-              />
-            ))}
-          </fieldset>
+        {GROUPS.map((group) => (
+          <FigureGroup key={group.legend} control={control} paths={FIGURES} group={group} />
         ))}
         <fieldset className="same-parts">
           <legend>The very ones of the final engine</legend>

@@ -1,17 +1,14 @@
 import Button from '@mui/material/Button';
-import { useSnackbar } from 'notistack';
-import { useMemo, useState } from 'react';
-import { useFieldArray, useWatch, type Control, type FieldPath } from 'react-hook-form';
-import type { Issue } from '../../../contracts/errors.js';
+import { useMemo } from 'react';
+import { useFieldArray, type Control, type FieldPath } from 'react-hook-form';
 import type { ValveKind } from '../../../core/engine/engine.js';
 import { placesOf, parseValve } from '../../../core/engine/places.js';
 import { springPaperOf } from '../../../core/sheet/papers.js';
 import { fromCanonical } from '../../../core/units/units.js';
-import { nestAt, springRate } from '../../../core/valvetrain/spring-nest.js';
-import { ApiError, act, sayError, sayFields } from '../../app/api.js';
+import { nestAt, springRate, type Springs } from '../../../core/valvetrain/spring-nest.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
+import { usePaperForm } from '../../app/use-paper-form.js';
 import { SpringHeights } from '../../drawings/SpringHeights.js';
-import { useDraftForm } from '../../state/draft.js';
 import { useDesk } from '../../state/use-desk.js';
 import { LIFT_UNITS } from '../timing/choices.js';
 import { FormEnd } from '../timing/FormEnd.js';
@@ -33,39 +30,20 @@ const LOAD_UNITS = [
 
 /** The springs around the valves as their card or a tester tells them, drawn to scale as they are typed. */
 export function SpringsForm() {
-  const { engine, file, sheet, reload } = useDesk();
-  const { id, thread } = engine!;
+  const { engine, file, sheet } = useDesk();
+  const { thread } = engine!;
   const filed = useMemo(() => {
     const paper = springPaperOf(file!);
     return paper ? springsFormOf(paper) : emptySprings(thread.unit);
   }, [file, thread.unit]);
-  const { form, isDraft, settle } = useDraftForm<Form>(`${id}.springs`, filed);
-  const { control, handleSubmit, setError } = form;
-  const [problem, setProblem] = useState<string | null>(null);
-  const { enqueueSnackbar } = useSnackbar();
-  const typed = useWatch({ control }) as Form;
-  const { said } = useMemo(() => checkSprings(typed), [typed]);
-
-  const show = (issues: Issue[]) => {
-    for (const { path, message } of issues) setError(springFieldOf(path) as FieldPath<Form>, { message });
-  };
-  const submit = handleSubmit(async () => {
-    setProblem(null);
-    const checked = checkSprings(typed);
-    if (!checked.said) {
-      show(checked.issues);
-      return setProblem(sayFields(checked.issues.map(({ path }) => springFieldOf(path))));
-    }
-    try {
-      await act('POST /api/engines/:id/papers/:kind', { params: { id, kind: 'springs' }, body: checked.said });
-      enqueueSnackbar('Springs filed');
-      await reload();
-      settle();
-    } catch (error) {
-      if (error instanceof ApiError) show(error.issues);
-      setProblem(sayError(error));
-    }
+  const { control, typed, problem, isDraft, settle, submit } = usePaperForm<Form, Springs>({
+    kind: 'springs',
+    filed,
+    check: checkSprings,
+    fieldOf: springFieldOf,
+    filedWords: () => 'Springs filed',
   });
+  const { said } = useMemo(() => checkSprings(typed), [typed]);
   /** What was read at the first valve of a kind, in the unit of the form: what the drawing stands at. */
   const readOf = (kind: ValveKind, measure: string) => {
     const place = placesOf(engine!, 'valve').find((one) => parseValve(one)!.kind === kind && sheet!.rows.some((row) => row.measure === measure && row.place === one)); // prettier-ignore

@@ -5,7 +5,7 @@ import { figureField, readFigures, textsOf } from '../../app/figures-form.js';
 import { checkMockUp, SAME_PARTS, type MockUp, type SamePart } from '../../../core/valvetrain/mock-up.js';
 
 /** Figures of the set-up, by the paths that they have in it. */
-const FIGURES = [
+export const FIGURES = [
   'gasketAtCheck',
   'gasketFinal',
   'collapsedBy',

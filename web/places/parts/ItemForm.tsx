@@ -1,4 +1,3 @@
-import Button from '@mui/material/Button';
 import { useState, type FormEvent } from 'react';
 import { useForm, useWatch, type FieldPath } from 'react-hook-form';
 import { itemSchema, WANTED_KINDS, type PartsAnswer } from '../../../contracts/parts.js';
@@ -12,6 +11,7 @@ import { newId } from '../../app/new-id.js';
 import { typedNumber } from '../../app/typed-number.js';
 import { useLengthUnit } from '../../measuring/use-length-unit.js';
 import { usePartsAct } from './use-parts-act.js';
+import { WriteEnd } from './WriteEnd.js';
 
 interface Typed {
   part: string;
@@ -144,17 +144,7 @@ export function ItemForm({ book, item, onDone }: { book: PartsAnswer; item: Stoc
       {field('priceEach', `Price each${book.currency ? `, ${book.currency}` : ''}`)}
       {field('leadDays', 'Here in, days')}
       {field('keep', 'Kept at least')}
-      {problem && (
-        <p role="alert" style={{ color: 'var(--flag)' }}>
-          {problem}
-        </p>
-      )}
-      <div className="order-end">
-        <Button type="submit" variant="contained" disabled={isBusy}>
-          Write it down
-        </Button>
-        <Button onClick={onDone}>Leave it</Button>
-      </div>
+      <WriteEnd problem={problem} isBusy={isBusy} onLeave={onDone} />
     </form>
   );
 }

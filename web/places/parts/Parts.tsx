@@ -52,8 +52,8 @@ export function Parts() {
     <Page
       title="Parts"
       aside={
-        engine
-          ? `${engine.tag}, ${engine.title}`
+        engineId
+          ? engine && `${engine.tag}, ${engine.title}`
           : `${book.lines.length} open ${book.lines.length === 1 ? 'line' : 'lines'}`
       }
       action={

@@ -8,6 +8,7 @@ import { FormField } from '../../app/FormField.js';
 import { newId } from '../../app/new-id.js';
 import { CATALOGUE_COLUMNS, readCatalogue } from './catalogue-file.js';
 import { usePartsAct } from './use-parts-act.js';
+import { WriteEnd } from './WriteEnd.js';
 
 /** Who sells to the shop, and the lists that they send. */
 export function Suppliers({ book }: { book: PartsAnswer }) {
@@ -114,17 +115,7 @@ function SupplierForm({ supplier, onDone }: { supplier: Supplier | null; onDone:
       <FormField control={control} name="mail" label="Mail" />
       <FormField control={control} name="phone" label="Phone" />
       <FormField control={control} name="note" label="Note" />
-      {problem && (
-        <p role="alert" style={{ color: 'var(--flag)' }}>
-          {problem}
-        </p>
-      )}
-      <div className="order-end">
-        <Button type="submit" variant="contained" disabled={isBusy}>
-          Write it down
-        </Button>
-        <Button onClick={onDone}>Leave it</Button>
-      </div>
+      <WriteEnd problem={problem} isBusy={isBusy} onLeave={onDone} />
     </form>
   );
 }
