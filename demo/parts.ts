@@ -75,7 +75,7 @@ export async function beginParts(
   await order(REEDBED.id, [wrong], 1200, null);
   await step(wrong, 'ordered', 'arrived');
   await step(wrong, 'arrived', 'sent-back', 7900);
-  const right = await want('BS6-114', { ...sixRods, what: 'Pushrod 3/8, 9.166 in' });
+  const right = await want('BS6-114', { ...sixRods, what: 'Pushrod 3/8, 9.166 in theoretical' });
   await order(REEDBED.id, [right], 1200, null);
   await step(right, 'ordered', 'arrived');
   await step(right, 'arrived', 'fitted');
@@ -90,8 +90,8 @@ export async function orderParts(
 ): Promise<void> {
   const { want, order } = await handOn(context, engines, now, builder);
   const valves = (kind: 'I' | 'E') => ['1', '3', '5', '7', '2', '4', '6', '8'].map((cylinder) => `${cylinder}${kind}`);
-  await want('PH8-031', { places: valves('I'), what: 'Pushrod 3/8, 7.875 in', itemId: KEPT.id, lengthMm: inches(7.875), quantity: 8, isFromShelf: true }); // prettier-ignore
-  const exhaust = await want('PH8-031', { places: valves('E'), what: 'Pushrod 3/8, 7.850 in', itemId: STEPS.id, lengthMm: inches(7.85), quantity: 8, spares: 1, priceEach: 1650, supplierId: REEDBED.id }); // prettier-ignore
+  await want('PH8-031', { places: valves('I'), what: 'Pushrod 3/8, 7.875 in overall', itemId: KEPT.id, lengthMm: inches(7.875), quantity: 8, isFromShelf: true }); // prettier-ignore
+  const exhaust = await want('PH8-031', { places: valves('E'), what: 'Pushrod 3/8, 7.850 in overall', itemId: STEPS.id, lengthMm: inches(7.85), quantity: 8, spares: 1, priceEach: 1650, supplierId: REEDBED.id }); // prettier-ignore
   await order(REEDBED.id, [exhaust], 1250, 4);
   const gasket = await want('DT2-007', { part: 'gaskets', what: 'Head gasket 1.0 mm', itemId: GASKET.id, quantity: 2, priceEach: 3400, supplierId: SEDGE.id }); // prettier-ignore
   await order(SEDGE.id, [gasket], 900, 7);

@@ -131,6 +131,7 @@ test('three trials by keyboard, the suggestion followed, one length from the she
   await expect(exhaust.getByRole('img', { name: /theoretical.*7\.7015 in/ })).toBeVisible();
   await exhaust.getByRole('button', { name: `Take ${shelf} 7.7000` }).click();
   const dialog = page.getByRole('dialog');
+  await expect(dialog.getByLabel('What')).toHaveValue(`${shelf} 7.700 in overall`);
   await expect(dialog.getByLabel('Pieces')).toHaveValue('8');
   await dialog.getByRole('button', { name: 'Take it' }).press('Enter');
   await expect(page.getByText(/^Taken from the shelf/)).toBeVisible();

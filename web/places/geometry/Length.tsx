@@ -102,13 +102,14 @@ function Need({
   const own = row.value - others.reduce((sum, { value }) => sum + value, 0);
   const say = (mm: number) => sayLength(mm, unit);
   const lengths = said && inConventions(said, row.value);
+  const told = !said ? '' : said.convention === 'gauge' ? 'by gauge' : said.convention;
   return (
     <section aria-label={`Length, ${title}`} className="length-need">
       <div className="measuring-line">
         <h3>{title}</h3>
         <strong className="figure length-figure">{say(row.value)}</strong>
         <span className="measuring-count">
-          {said && `told ${said.convention === 'gauge' ? 'by gauge' : said.convention}`}
+          {told && `told ${told}`}
         </span>
         {row.verdict === 'suspect' && <VerdictMark mark="suspect" />}
         {spread > 0 && (
@@ -149,7 +150,8 @@ function Need({
             engineId: engine.id,
             places,
             part: 'pushrods',
-            what: `${item.title} ${fromCanonical(length, unit).toFixed(unit === 'mm' ? 2 : unit === 'thou' ? 0 : 3)} ${UNIT_LABEL[unit]}`,
+            // A length without its convention buys the wrong rod.
+            what: `${item.title} ${fromCanonical(length, unit).toFixed(unit === 'mm' ? 2 : unit === 'thou' ? 0 : 3)} ${UNIT_LABEL[unit]} ${told}`,
             itemId: item.id,
             lengthMm: length,
             quantity: places.length,
