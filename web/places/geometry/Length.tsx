@@ -108,9 +108,7 @@ function Need({
       <div className="measuring-line">
         <h3>{title}</h3>
         <strong className="figure length-figure">{say(row.value)}</strong>
-        <span className="measuring-count">
-          {told && `told ${told}`}
-        </span>
+        <span className="measuring-count">{told && `told ${told}`}</span>
         {row.verdict === 'suspect' && <VerdictMark mark="suspect" />}
         {spread > 0 && (
           <span className="measuring-count">
