@@ -5,6 +5,7 @@ import type { StockItem } from '../core/parts/stock.js';
 import { toCanonical } from '../core/units/units.js';
 import type { Context } from '../server/services/context.js';
 import type { Engines } from '../server/services/engines.js';
+import { countShelf, writeItems, writeSupplier } from '../server/services/parts-book.js';
 import { Parts } from '../server/services/parts.js';
 import { changeShop, shopOf } from '../server/services/shop.js';
 
@@ -50,7 +51,7 @@ async function handOn(context: Context, engines: Engines, now: Date, builder: Pe
       if (promisedOn) await parts.changeLine(builder, line, { id: randomUUID(), from: 'ordered', to: 'promised', promisedOn }); // prettier-ignore
   };
   const step = (line: string, from: 'ordered' | 'arrived', to: 'arrived' | 'fitted' | 'sent-back', refund?: number) => parts.changeLine(builder, line, { id: randomUUID(), from, to, ...(refund === undefined ? {} : { refund }) }); // prettier-ignore
-  return { parts, want, order, step };
+  return { want, order, step };
 }
 
 /** Who sells, what lies on the shelf, and the tractor's rods: ordered by the wrong convention, sent back, bought again. */
@@ -61,10 +62,10 @@ export async function beginParts(
   [owner, , builder]: Person[],
 ): Promise<void> {
   await changeShop(context, owner, { ...(await shopOf(context.database)), currency: 'EUR' });
-  const { parts, want, order, step } = await handOn(context, engines, now, builder);
-  for (const supplier of [REEDBED, SEDGE]) await parts.writeSupplier(builder, randomUUID(), supplier);
-  await parts.writeItems(builder, [KEPT, STEPS, CUT, TWIN, GASKET]);
-  await parts.count(builder, { id: randomUUID(), itemId: KEPT.id, lengthMm: inches(7.875), pieces: 12 });
+  const { want, order, step } = await handOn(context, engines, now, builder);
+  for (const supplier of [REEDBED, SEDGE]) await writeSupplier(context, builder, randomUUID(), supplier);
+  await writeItems(context, builder, [KEPT, STEPS, CUT, TWIN, GASKET]);
+  await countShelf(context, builder, { id: randomUUID(), itemId: KEPT.id, lengthMm: inches(7.875), pieces: 12 });
   const sixRods = {
     places: ['1I', '2I', '3I', '4I', '5I', '6I'],
     quantity: 6,

@@ -263,4 +263,17 @@ test('at any bench P puts a part on the list, with the valve that one stands at;
   await bring(`${head}pushrods,Rod,${tag}-1,in,7.0,9.0,0.05,16.50,6\npushrods,Cut rod,${tag}-2,in,6,11,,24,14\n`);
   await expect(page.getByText(`2 parts of List of ${tag} in the catalogue`)).toBeVisible();
   await expect(row).toContainText('2 parts');
+
+  // What was wanted from nobody is said to come from somebody, at a price, and then can be ordered.
+  await page.getByRole('button', { name: 'Lines' }).click();
+  const cap = page
+    .getByRole('listitem')
+    .filter({ hasText: `Lash cap 0.080 in, ${tag}` })
+    .first();
+  await cap.getByRole('button', { name: 'From, price …' }).click();
+  await cap.getByLabel('From').selectOption({ label: `List of ${tag}` });
+  await cap.getByLabel(/^Price each/).fill('2.50');
+  await page.keyboard.press('Enter');
+  const order = page.getByRole('region', { name: `Order to List of ${tag}` });
+  await expect(order.getByRole('button', { name: /^Order one line, 40\.00/ })).toBeVisible();
 });

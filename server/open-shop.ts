@@ -6,7 +6,7 @@ import type { Config } from './config.js';
 import { keyIdsOf, listPublished, makeKeys, publishedRows, readKeys, type SigningKeys } from './record/keys.js';
 import type { Context } from './services/context.js';
 import { fillFloor } from './services/floor.js';
-import { fillWaits } from './services/parts.js';
+import { fillWaits } from './services/parts-book.js';
 import { AuditLog } from './store/audit-log.js';
 import type { Database } from './store/database.js';
 import { Disk } from './store/disk.js';

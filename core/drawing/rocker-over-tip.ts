@@ -1,4 +1,4 @@
-import { reachAt } from '../valvetrain/rocker-position.js';
+import { reachAt, sweptReach } from '../valvetrain/rocker-position.js';
 
 /** A rocker seen along its pivot, the valve upright to its right; mm and degrees. */
 export interface RockerDrawn {
@@ -56,7 +56,7 @@ export function rockerOverTip(drawn: RockerDrawn): RockerOverTip {
     const open = (valveLift * step) / PATH_POINTS;
     return { x: reachAt(armLength, closedHeight - open), y: closedHeight - open };
   });
-  const [least, most] = [Math.min(...reaches.map(({ x }) => x)), Math.max(...reaches.map(({ x }) => x))];
+  const { least, most } = sweptReach({ armLength, closedHeight, lift: valveLift });
   const radius = tipMm * ROLLER;
   // The mark's middle lies so far from the tip's.
   const middle = (least + most) / 2 - offset;

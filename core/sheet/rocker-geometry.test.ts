@@ -10,6 +10,8 @@ import { rodSets, type RodsWanted } from '../valvetrain/rod-sets.js';
 import { opinionsOf, rankBy, type TriedSetting } from '../valvetrain/schools.js';
 import type { EngineFile } from './engine-file.js';
 import { judgingOf } from './judging.js';
+import { lengthNeeds } from './length-needs.js';
+import { onFileOf } from './on-file.js';
 import type { Paper } from './papers.js';
 import type { Reading } from './reading.js';
 import { closedHeightAt, rockerGeometry } from './rocker-geometry.js';
@@ -276,5 +278,43 @@ describe('lift at the valve', () => {
     expect(row.hints).toContainEqual({ code: 'lift-lost', lost: row.value, springs: 'checking' });
     const whole = fileWith([read('lobe-lift', '1I', '0.350'), read('valve-lift', '1I', '0.593')]);
     expect(rowOf(whole, 'lift-lost')!.hints).toEqual([]);
+  });
+});
+
+describe('the lengths that are wanted', () => {
+  const BY_PLUNGER = { ...RODS, plunger: { target: 0.04, min: 0.02, max: 0.06 } };
+  const needs = (readings: Reading[], of = engine, rods: object = BY_PLUNGER) => {
+    const file = fileWith(
+      readings,
+      [paper('mock-up', { ...CHECK, gasketFinal: CHECK.gasketAtCheck }), paper('pushrods', rods)],
+      shop,
+      of,
+    );
+    return lengthNeeds(of, sheetOf(file).rows, onFileOf(file), file.spec.practice);
+  };
+  const checked = (place: string, entered: string) => readingOf('pushrod-checked', place, entered, 'in');
+
+  test('are one for a kind whose valves agree, over all of its valves', () => {
+    const [intake] = needs([checked('1I', '7.650'), checked('3I', '7.654')]);
+    expect(intake).toMatchObject({ kind: 'I', by: 'plunger' });
+    expect(intake.places).toHaveLength(8);
+    expect(intake.row.value / IN).toBeCloseTo(7.692, 6);
+    expect(intake.spread / IN).toBeCloseTo(0.004, 6);
+  });
+
+  test('are one for each cylinder where they differ by more than a catalogue’s step', () => {
+    const found = needs([checked('1I', '7.650'), checked('3I', '7.700')]);
+    expect(found.map(({ places }) => places)).toEqual([['1I'], ['3I']]);
+  });
+
+  test('without a plunger the adjuster’s turns are the window, by the rocker’s lever', () => {
+    const solid = { ...engine, lifter: 'solid' as const };
+    const turns = readingOf('trial-turns', '1I', '2', 'turn', { atValue: 194.31 });
+    const [need] = needs([checked('1I', '7.650'), turns], solid, { ...BY_PLUNGER, plunger: undefined });
+    expect(need.by).toBe('adjuster');
+    // At 24 threads an inch and a ratio of 1.7, an inch of rod is 15.11 turns of the nut.
+    expect(need.turns!.perMm * IN).toBeCloseTo((24 * 1.7) / 2.7, 6);
+    expect(need.wanted!.plungerTarget * need.turns!.perMm).toBeCloseTo(2, 9);
+    expect(needs([checked('1I', '7.650')], solid, { ...BY_PLUNGER, plunger: undefined })[0].by).toBeNull();
   });
 });

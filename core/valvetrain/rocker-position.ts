@@ -23,6 +23,18 @@ export const reachAt = (armLength: number, height: number): number =>
   Math.sqrt(armLength * armLength - height * height);
 
 /**
+ * The nearest and the furthest that a tip reaches across on its way from closed to open: furthest where the arm stands
+ * square to the valve, if it does, else at one of the ends.
+ *
+ * @example sweptReach({ armLength: 5, closedHeight: 3, lift: 6 }) // { least: 4, most: 5 }
+ */
+export function sweptReach({ armLength, closedHeight, lift }: RockerPositionInput): { least: number; most: number } {
+  const ends = [reachAt(armLength, closedHeight), reachAt(armLength, closedHeight - lift)];
+  const isSquare = closedHeight >= 0 && closedHeight <= lift;
+  return { least: Math.min(...ends), most: isSquare ? armLength : Math.max(...ends) };
+}
+
+/**
  * Where a rocker's tip stands across the valve at a lift. MATHS, rocker-position.
  *
  * @throws ImpossibleInput where the arm is too short to reach so far up or down

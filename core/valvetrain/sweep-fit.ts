@@ -1,5 +1,5 @@
 import { ImpossibleInput, type Impossibility } from '../impossible.js';
-import { reachAt } from './rocker-position.js';
+import { sweptReach } from './rocker-position.js';
 
 /** Marks that a rocker rubbed across its valve's tip, each at one setting of pushrod or stand. Lengths in one unit. */
 export interface SweepFitInput {
@@ -62,9 +62,9 @@ export const sinkOf = ({ mount, rockerRatio }: Pick<SweepFitInput, 'mount' | 'ro
  */
 function sweepAt(input: SweepFitInput, best: number, setting: number): number {
   const { armLength, valveLift } = input;
-  const closed = valveLift / 2 - sinkOf(input) * (setting - best);
-  const furthest = closed >= 0 && closed <= valveLift ? armLength : Math.max(reachAt(armLength, closed), reachAt(armLength, closed - valveLift)); // prettier-ignore
-  return furthest - Math.min(reachAt(armLength, closed), reachAt(armLength, closed - valveLift));
+  const closedHeight = valveLift / 2 - sinkOf(input) * (setting - best);
+  const { least, most } = sweptReach({ armLength, closedHeight, lift: valveLift });
+  return most - least;
 }
 
 /** How well a best setting explains the trials, with the line as wide as then fits best. */

@@ -139,6 +139,21 @@ describe('nothing is done twice, and nothing behind somebody’s back', () => {
     expect((await change(line.id, { from: 'dropped', to: 'wanted' })).body.lines[0].state).toBe('wanted');
   });
 
+  test('what is said otherwise later leaves what came back for it; from whom it is stays once it was ordered', async () => {
+    const [supplierId, other] = [await supplier('Said Once'), await supplier('Said Twice')];
+    const [line] = (await want({ supplierId })).body.lines;
+    expect((await change(line.id, { from: 'wanted', set: { supplierId: other } })).body.lines[0].supplierId).toBe(
+      other,
+    );
+    await ask('POST', '/api/parts/orders', { id: randomUUID(), supplierId: other, lines: [line.id], freight: 0 });
+    const moved = await change(line.id, { from: 'ordered', set: { supplierId } });
+    expect(moved.body.error.issues[0].path).toBe('set.supplierId');
+    await change(line.id, { from: 'ordered', to: 'arrived' });
+    await change(line.id, { from: 'arrived', to: 'sent-back', refund: 500 });
+    const { lines } = (await change(line.id, { from: 'sent-back', set: { note: 'by the van' } })).body;
+    expect(lines[0]).toMatchObject({ state: 'sent-back', refund: 500, note: 'by the van' });
+  });
+
   test('what is unknown is named by its field', async () => {
     const unknown = randomUUID();
     const codes = async (asked: Partial<NewLine>) => (await want(asked)).body.error.issues.map(({ path }) => path);

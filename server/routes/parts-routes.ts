@@ -1,6 +1,7 @@
 import type { Context } from '../services/context.js';
 import type { Engines } from '../services/engines.js';
 import { orderAsCsv, orderOnPaper } from '../services/order-files.js';
+import { allParts, countShelf, partsOfEngine, writeItems, writeSupplier } from '../services/parts-book.js';
 import { Parts } from '../services/parts.js';
 import type { App } from './app-type.js';
 import { asFile } from './engine-routes.js';
@@ -10,16 +11,16 @@ import { MEASURING, route } from './route.js';
 export function partsRoutes(app: App, context: Context, engines: Engines): void {
   const parts = new Parts(context, engines);
 
-  route(app, 'GET /api/parts', MEASURING, async () => parts.all());
+  route(app, 'GET /api/parts', MEASURING, async () => allParts(context));
 
-  route(app, 'GET /api/engines/:id/parts', MEASURING, async ({ params }) => parts.ofEngine(params.id));
+  route(app, 'GET /api/engines/:id/parts', MEASURING, async ({ params }) => partsOfEngine(context, engines, params.id));
 
   route(app, 'POST /api/parts/suppliers', MEASURING, async ({ person, body }) =>
-    parts.writeSupplier(person, body.id, body.supplier),
+    writeSupplier(context, person, body.id, body.supplier),
   );
 
   route(app, 'POST /api/parts/items', MEASURING, async ({ person, body }) => {
-    await parts.writeItems(person, body.items);
+    await writeItems(context, person, body.items);
     return { written: body.items.length };
   });
 
@@ -36,17 +37,17 @@ export function partsRoutes(app: App, context: Context, engines: Engines): void 
   );
 
   route(app, 'GET /api/parts/orders/:order/order.pdf', MEASURING, async ({ params, reply }) => {
-    const { number, pdf } = await orderOnPaper(context, parts, params.order);
+    const { number, pdf } = await orderOnPaper(context, params.order);
     return asFile(reply, 'application/pdf', `order-${number}`, '.pdf').send(pdf);
   });
 
   route(app, 'GET /api/parts/orders/:order/order.csv', MEASURING, async ({ params, reply }) => {
-    const { number, csv } = await orderAsCsv(context, parts, params.order);
+    const { number, csv } = await orderAsCsv(context, params.order);
     return asFile(reply, 'text/csv; charset=utf-8', `order-${number}`, '.csv').send(csv);
   });
 
   route(app, 'POST /api/parts/shelf', MEASURING, async ({ person, body }) => {
-    await parts.count(person, body);
+    await countShelf(context, person, body);
     return { pieces: body.pieces };
   });
 }

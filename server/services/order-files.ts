@@ -5,16 +5,16 @@ import { formatMoney } from '../../core/parts/money.js';
 import { formatValue } from '../../core/units/format.js';
 import { findShop, findShopData } from '../store/shop-store.js';
 import type { Context } from './context.js';
-import type { Parts } from './parts.js';
+import { wholeOrder } from './parts-book.js';
 
 /** What begins like a formula is run by some spreadsheets. */
 const inert = (words: string) => (/^[=+\-@\t\r]/.test(words) ? `'${words}` : words);
 
 /** An order as it is sent: its lines with the supplier's own numbers, in the unit that the shop works in. */
-async function toSend({ database }: Context, parts: Parts, id: string) {
-  const { order, supplier, lines, items } = await parts.order(id);
-  const { name } = (await findShop(database))!;
-  const { address, paper, timeZone, currency, units } = await findShopData(database);
+async function toSend(context: Context, id: string) {
+  const { order, supplier, lines, items } = await wholeOrder(context, id);
+  const { name } = (await findShop(context.database))!;
+  const { address, paper, timeZone, currency, units } = await findShopData(context.database);
   return {
     shop: { name, address, paper, timeZone, currency },
     order,
@@ -29,19 +29,15 @@ async function toSend({ database }: Context, parts: Parts, id: string) {
 }
 
 /** An order on paper. @throws Failure part.not-found */
-export async function orderOnPaper(
-  context: Context,
-  parts: Parts,
-  id: string,
-): Promise<{ number: number; pdf: Buffer }> {
-  const asked = await toSend(context, parts, id);
+export async function orderOnPaper(context: Context, id: string): Promise<{ number: number; pdf: Buffer }> {
+  const asked = await toSend(context, id);
   const { orderPdf } = await import('../record/order-pdf.js');
   return { number: asked.order.number, pdf: await orderPdf(asked) };
 }
 
 /** An order as RFC 4180 CSV, a row a line and one for its freight. @throws Failure part.not-found */
-export async function orderAsCsv(context: Context, parts: Parts, id: string): Promise<{ number: number; csv: string }> {
-  const { order, supplier, lines, digits, shop } = await toSend(context, parts, id);
+export async function orderAsCsv(context: Context, id: string): Promise<{ number: number; csv: string }> {
+  const { order, supplier, lines, digits, shop } = await toSend(context, id);
   const money = (minor: number | null) => (minor === null ? '' : formatMoney(minor, digits));
   const row = { order: order.number, supplier: inert(supplier.name), currency: shop.currency ?? '' };
   const rows = [

@@ -1,32 +1,19 @@
 import canonicalize from 'canonicalize';
 import type { z } from 'zod';
-import type {
-  changeLineRequest,
-  linesAnswer,
-  NewLine,
-  newOrderRequest,
-  Order,
-  PartsAnswer,
-  Supplier,
-  countRequest,
-} from '../../contracts/parts.js';
+import type { changeLineRequest, linesAnswer, NewLine, newOrderRequest, Order } from '../../contracts/parts.js';
 import type { Person } from '../../contracts/shop.js';
 import type { Engine } from '../../core/engine/engine.js';
 import { placesOf, SCOPES } from '../../core/engine/places.js';
 import { priceOf } from '../../core/parts/costs.js';
 import { changesShelf, isOpen, MAY_BECOME, waitsOf, type PartLine } from '../../core/parts/line.js';
 import { shareOut } from '../../core/parts/money.js';
-import { onShelf, shelfKey, type StockItem } from '../../core/parts/stock.js';
+import { onShelf, shelfKey } from '../../core/parts/stock.js';
 import { Failure } from '../failure.js';
-import type { Database } from '../store/database.js';
 import {
   countOrders,
-  enginesThatWait,
   findPages,
   findPartsRow,
-  hasShelfRow,
   linesOfEngine,
-  listPages,
   listUnsettled,
   nameEngines,
   partsRow,
@@ -34,10 +21,10 @@ import {
   shelfRow,
   sumShelf,
 } from '../store/parts-store.js';
-import { findShopData } from '../store/shop-store.js';
 import type { Row } from '../store/tables.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
+import { lyingOf, mustSell } from './parts-book.js';
 
 type LinesAnswer = z.infer<typeof linesAnswer>;
 type LineChange = z.infer<typeof changeLineRequest>;
@@ -51,74 +38,12 @@ interface Changed {
 const same = (a: unknown, b: unknown) => canonicalize(a) === canonicalize(b);
 const places = (line: Pick<PartLine, 'places'>) => line.places.join(', ');
 
-/** The shop's parts. Each act writes pages of the book, what it moves on the shelf, and what engines wait for, together. */
+/** Lines of parts and their orders. Each act writes pages of the book, what it moves on the shelf, and what engines wait for, together. */
 export class Parts {
   constructor(
     private readonly context: Context,
     private readonly engines: Engines,
   ) {}
-
-  /** Everything that is not settled, with who sells and what there is. */
-  async all(): Promise<PartsAnswer> {
-    const { database } = this.context;
-    const [suppliers, items, orders] = [await listPages(database, 'supplier'), await listPages(database, 'item'), await listPages(database, 'order')]; // prettier-ignore
-    const lines = await listUnsettled(database);
-    const shown = new Set(lines.map(({ orderId }) => orderId));
-    const engines = [...new Set(lines.flatMap(({ engineId }) => engineId ?? []))];
-    return {
-      currency: (await findShopData(database)).currency,
-      suppliers,
-      items,
-      shelf: onShelf(await sumShelf(database), lines),
-      lines,
-      orders: orders.filter(({ id }) => shown.has(id)),
-      engines: await nameEngines(database, engines),
-    };
-  }
-
-  /** All that was ever wanted for an engine. @throws Failure engine.not-found */
-  async ofEngine(engineId: string): Promise<{ currency: string | null; lines: PartLine[] }> {
-    const { database } = this.context;
-    const { id } = await this.engines.get(engineId);
-    return { currency: (await findShopData(database)).currency, lines: await linesOfEngine(database, id) };
-  }
-
-  /** An order with all that stands on it. @throws Failure part.not-found */
-  async order(id: string): Promise<{ order: Order; supplier: Supplier; lines: PartLine[]; items: StockItem[] }> {
-    const { database } = this.context;
-    const [order] = await findPages(database, 'order', [id]);
-    if (!order) throw new Failure('part.not-found');
-    const [supplier] = await findPages(database, 'supplier', [order.supplierId]);
-    const lines = await findPages(database, 'line', order.lines);
-    const items = await findPages(database, 'item', [...new Set(lines.flatMap(({ itemId }) => itemId ?? []))]);
-    return { order, supplier, lines, items };
-  }
-
-  /** Writes a supplier's page, a new one or anew; the one before stays in the book's history. */
-  async writeSupplier(by: Person, rowId: string, supplier: Supplier): Promise<Supplier> {
-    return this.context.audit.exclusively(async () => {
-      const [known] = await findPages(this.context.database, 'supplier', [supplier.id]);
-      if (known && same(known, supplier)) return known;
-      const at = this.context.clock.now();
-      const rows = [partsRow(rowId, 'supplier', supplier, at, by.handle)];
-      await this.put(at, by, 'supplier.written', { name: supplier.name }, rows);
-      return supplier;
-    });
-  }
-
-  /** Writes pages of the catalogue; what stands there so already is left. @throws Failure part.not-found */
-  async writeItems(by: Person, items: StockItem[]): Promise<void> {
-    const { audit, clock, database, newId } = this.context;
-    await audit.exclusively(async () => {
-      await this.mustSell(items.map(({ supplierId }) => supplierId));
-      const known = new Map((await findPages(database, 'item', items.map(({ id }) => id))).map((one) => [one.id, one])); // prettier-ignore
-      const changed = items.filter((item) => !same(known.get(item.id), item));
-      if (changed.length === 0) return;
-      const at = clock.now();
-      const rows = changed.map((item) => partsRow(newId(), 'item', item, at, by.handle));
-      await this.put(at, by, 'catalogue.written', { count: changed.length, title: changed[0].title }, rows);
-    });
-  }
 
   /**
    * Puts a line on the list: something is wanted, or taken from the shelf. The same line sent twice is one.
@@ -143,7 +68,7 @@ export class Parts {
       const [known] = await findPages(database, 'line', [id]);
       if (known && !same(this.asAsked(known), this.asAsked(line))) throw new Failure('part.id-taken');
       if (known) return this.answer([known]);
-      await this.mustSell([line.supplierId]);
+      await mustSell(database, [line.supplierId]);
       if (line.itemId !== null && (await findPages(database, 'item', [line.itemId])).length === 0)
         throw new Failure('part.not-found', [{ path: 'itemId', message: 'the catalogue has no such part' }]);
       if (line.isFromShelf) await this.mustLie(line);
@@ -172,10 +97,12 @@ export class Parts {
       if (to !== undefined && !MAY_BECOME[from].includes(to)) throw new Failure('part.no-such-step');
       if (state === 'promised' && (promisedOn ?? line.promisedOn) === null)
         throw new Failure('part.no-such-step', [{ path: 'promisedOn', message: 'the day on which it was promised' }]);
-      if (set?.supplierId !== undefined) await this.mustSell([set.supplierId]);
+      if (set?.supplierId !== undefined) await mustSell(database, [set.supplierId]);
       if (set?.places && line.engineId) this.checkPlaces((await this.engines.get(line.engineId)).engine, set.places);
       if (set?.quantity !== undefined && set.quantity !== line.quantity && state !== 'wanted')
         throw new Failure('part.no-such-step', [{ path: 'set.quantity', message: 'what was ordered or taken is so many' }]); // prettier-ignore
+      if (set?.supplierId !== undefined && set.supplierId !== line.supplierId && state !== 'wanted')
+        throw new Failure('part.no-such-step', [{ path: 'set.supplierId', message: 'it was ordered from another' }]);
       const back = state === 'wanted' ? { orderId: null, freight: null, promisedOn: null, refund: null } : {};
       const next: PartLine = {
         ...line,
@@ -183,7 +110,8 @@ export class Parts {
         ...back,
         state,
         ...(promisedOn === undefined ? {} : { promisedOn }),
-        ...(state === 'sent-back' || state === 'sold-on' ? { refund: refund ?? null } : { refund: null }),
+        refund:
+          state !== 'sent-back' && state !== 'sold-on' ? null : (refund ?? (to === undefined ? line.refund : null)),
       };
       const { what } = line;
       const told = to === undefined ? { what, said: Object.keys(set ?? {}) } : { what, from, to, ...(promisedOn ? { promisedOn } : {}) }; // prettier-ignore
@@ -239,21 +167,6 @@ export class Parts {
     });
   }
 
-  /** Writes down how many were counted. @throws Failure part.not-found */
-  async count(by: Person, { id, itemId, lengthMm, pieces }: z.infer<typeof countRequest>): Promise<void> {
-    const { audit, clock, database } = this.context;
-    await audit.exclusively(async () => {
-      if (await hasShelfRow(database, id)) return;
-      const [item] = await findPages(database, 'item', [itemId]);
-      if (!item) throw new Failure('part.not-found', [{ path: 'itemId', message: 'the catalogue has no such part' }]);
-      const lay = await this.lying(itemId, lengthMm);
-      if (lay === pieces) return;
-      const at = clock.now();
-      const move = { itemId, lengthMm, pieces: pieces - lay, lineId: null };
-      await this.put(at, by, 'shelf.counted', { title: item.title, pieces, before: lay }, [shelfRow(id, move, at, by.handle)]); // prettier-ignore
-    });
-  }
-
   /** What a line was asked for as, whatever became of it since. */
   private asAsked({ orderId, freight, state, promisedOn, refund, ...asked }: PartLine) {
     return asked;
@@ -264,19 +177,6 @@ export class Parts {
     if (wrong >= 0) throw new Failure('part.not-found', [{ path: `places.${wrong}`, message: 'the engine has no such place' }]); // prettier-ignore
   }
 
-  private async mustSell(ids: (string | null | undefined)[]): Promise<void> {
-    const asked = [...new Set(ids.flatMap((id) => id ?? []))];
-    const known = await findPages(this.context.database, 'supplier', asked);
-    if (known.length !== asked.length)
-      throw new Failure('part.not-found', [{ path: 'supplierId', message: 'there is no such supplier' }]);
-  }
-
-  private async lying(itemId: string, lengthMm: number | null): Promise<number> {
-    const key = shelfKey({ itemId, lengthMm });
-    const found = (await sumShelf(this.context.database, [itemId])).find((one) => shelfKey(one) === key);
-    return found?.pieces ?? 0;
-  }
-
   /** @throws Failure part.not-on-shelf */
   private async mustLie(line: PartLine): Promise<void> {
     const { database } = this.context;
@@ -284,10 +184,6 @@ export class Parts {
     const shelf = itemId === null ? [] : onShelf(await sumShelf(database, [itemId]), await listUnsettled(database));
     const free = shelf.find((one) => itemId !== null && shelfKey(one) === shelfKey({ itemId, lengthMm }))?.free ?? 0;
     if (free < quantity) throw new Failure('part.not-on-shelf', [{ path: 'quantity', message: `${free} lie free on the shelf` }]); // prettier-ignore
-  }
-
-  private async put(at: Date, by: Person, act: string, body: Record<string, unknown>, rows: Row[]): Promise<void> {
-    await this.context.audit.put(() => ({ at, by: by.handle, act, engineId: null, body, rows }));
   }
 
   /** Asked anew where another process on the same database was faster. @throws Failure part.moved-on */
@@ -320,7 +216,7 @@ export class Parts {
       rows.push(partsRow(index === 0 && rowId ? rowId : newId(), 'line', to, at, by.handle));
       const pieces = from && to.itemId !== null ? changesShelf(from, to) : 0;
       if (pieces === 0) continue;
-      if (pieces < 0 && (await this.lying(to.itemId!, to.lengthMm)) + pieces < 0)
+      if (pieces < 0 && (await lyingOf(database, to.itemId!, to.lengthMm)) + pieces < 0)
         throw new Failure('part.not-on-shelf', [{ path: 'to', message: to.what }]);
       rows.push(shelfRow(newId(), { itemId: to.itemId!, lengthMm: to.lengthMm, pieces, lineId: to.id }, at, by.handle));
     }
@@ -350,9 +246,4 @@ export class Parts {
   private answer(lines: PartLine[]): LinesAnswer {
     return { lines, canGoOn: [] };
   }
-}
-
-/** Puts on the floor what engines wait for, where it does not say so: after a restore. */
-export async function fillWaits(database: Database): Promise<void> {
-  for (const id of await enginesThatWait(database)) await putWaits(database, id, waitsOf(await linesOfEngine(database, id)), null); // prettier-ignore
 }

@@ -10,7 +10,7 @@ import { closedHeightAt, type RockerGeometry } from '../../../core/sheet/rocker-
 import { onFileOf } from '../../../core/sheet/on-file.js';
 import type { Trial } from '../../../core/sheet/trials.js';
 import { lobeLiftAt } from '../../../core/valvetrain/valve-at.js';
-import { rockerPosition } from '../../../core/valvetrain/rocker-position.js';
+import { rockerPosition, sweptReach } from '../../../core/valvetrain/rocker-position.js';
 import { DrawnChart } from '../../charts/DrawnChart.js';
 import { useChartInks } from '../../charts/use-chart-inks.js';
 import { RockerOverTip } from '../../drawings/RockerOverTip.js';
@@ -151,13 +151,13 @@ function OverTip({ found, say }: { found: RockerGeometry; say: (mm: number) => s
       </p>
     );
   const back = other ? drawn(other) : null;
-  const { shift, angleDeg } = rockerPosition({ armLength, closedHeight: rocker.closedHeight, lift });
+  const { reach, shift, angleDeg } = rockerPosition({ armLength, closedHeight: rocker.closedHeight, lift });
   const mark = (of: Drawable) =>
     of.width === undefined ? [] : [edgesOf(tipMm, { width: of.width, offset: of.offset })];
-  // The mark reaches outward from its inner edge by what the roller has moved since its least reach.
-  const least = Math.min(...[0, valveLift / 4, valveLift / 2, (3 * valveLift) / 4, valveLift].map((at) => rockerPosition({ armLength, closedHeight: rocker.closedHeight, lift: at }).shift)); // prettier-ignore
   const [edges] = mark(one);
-  const touches = edges && edges.inner + (shift - least) + Math.max(0, edges.outer - edges.inner - sweepOf(rocker)) / 2;
+  // The roller's line goes from the mark's inner edge to its outer one: half of what the line is wide lies before it.
+  const { least, most } = sweptReach({ armLength, closedHeight: rocker.closedHeight, lift: valveLift });
+  const touches = edges && edges.inner + (reach - least) + Math.max(0, edges.outer - edges.inner - (most - least)) / 2;
   return (
     <figure className="over-tip" aria-label="The rocker over its tip">
       <div className="over-tip-drawings">
@@ -215,10 +215,4 @@ function OverTip({ found, say }: { found: RockerGeometry; say: (mm: number) => s
       </figcaption>
     </figure>
   );
-}
-
-/** How far a roller goes over its tip, mm. */
-function sweepOf({ armLength, closedHeight, valveLift }: RockerDrawn): number {
-  const shifts = Array.from({ length: 25 }, (_, step) => rockerPosition({ armLength, closedHeight, lift: (valveLift * step) / 24 }).shift); // prettier-ignore
-  return Math.max(...shifts) - Math.min(...shifts);
 }

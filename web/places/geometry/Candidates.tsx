@@ -11,7 +11,7 @@ import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { usePartsBook } from '../../state/parts-book.js';
 import { useLooksOn } from '../../state/session.js';
 import { rodsFor } from './available.js';
-import type { LengthNeed } from './length-needs.js';
+import type { LengthNeed } from '../../../core/sheet/length-needs.js';
 import { sayLength } from './words.js';
 
 const FROM = { shelf: 'on the shelf', catalogue: 'catalogue', cut: 'cut to length' } as const;

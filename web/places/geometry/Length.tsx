@@ -16,7 +16,7 @@ import { WantPart, type Begun } from '../../measuring/WantPart.js';
 import { usePartsBook } from '../../state/parts-book.js';
 import { useDesk } from '../../state/use-desk.js';
 import { Candidates } from './Candidates.js';
-import { lengthNeeds, type LengthNeed } from './length-needs.js';
+import { lengthNeeds, type LengthNeed } from '../../../core/sheet/length-needs.js';
 import { OneOrEach } from './OneOrEach.js';
 import { useGeometry } from './use-geometry.js';
 import { Verified } from './Verified.js';

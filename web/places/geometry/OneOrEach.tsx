@@ -3,7 +3,7 @@ import type { Unit } from '../../../core/units/units.js';
 import { rodSets } from '../../../core/valvetrain/rod-sets.js';
 import { sayMoney } from '../../app/money.js';
 import { rodsFor } from './available.js';
-import type { LengthNeed } from './length-needs.js';
+import type { LengthNeed } from '../../../core/sheet/length-needs.js';
 import { KIND_NAME, sayLength } from './words.js';
 
 interface Props {

@@ -4,7 +4,6 @@ import { GENERAL_PRACTICE } from '../../../core/plan/practice.js';
 import { EXAMPLE_SPEC_SETS } from '../../../core/plan/example-spec-sets.js';
 import type { EngineFile } from '../../../core/sheet/engine-file.js';
 import { judgingOf } from '../../../core/sheet/judging.js';
-import { onFileOf } from '../../../core/sheet/on-file.js';
 import type { Paper } from '../../../core/sheet/papers.js';
 import type { Reading } from '../../../core/sheet/reading.js';
 import { rockerGeometry } from '../../../core/sheet/rocker-geometry.js';
@@ -13,7 +12,6 @@ import { standOf } from '../../../core/sheet/stand.js';
 import { fileOf, readingOf } from '../../../core/sheet/test-file.js';
 import type { StockItem } from '../../../core/parts/stock.js';
 import { settingsToBeHad, rodsFor } from './available.js';
-import { lengthNeeds } from './length-needs.js';
 import { checkPushrods, pushrodsFormOf } from './pushrods-form.js';
 import { checkRockers, rockersFormOf } from './rockers-form.js';
 import { afterTrial, geometrySteps, plainMeasures, TRIAL } from './steps.js';
@@ -26,10 +24,6 @@ const spec = EXAMPLE_SPEC_SETS.find(({ id }) => id === 'shop-hydraulic')!;
 const paper = (kind: string, body: unknown): Paper => ({ id: kind, kind, body, by: 'builder', at: '2026-03-02T08:00:00.000Z' }); // prettier-ignore
 const fileWith = (readings: Reading[], papers: Paper[] = [], engine = v8): EngineFile => ({ ...fileOf({ engine, spec, readings }), papers }); // prettier-ignore
 const rowsOf = (readings: Reading[], papers: Paper[] = []) => sheetOf(fileWith(readings, papers)).rows;
-const CHECK = paper('mock-up', {
-  check: 1, unit: 'in', gasketAtCheck: 0.041, gasketFinal: 0.041, lifters: 'solid', springs: 'checking', lashAtCheck: { I: 0, E: 0 },
-  lash: { I: 0, E: 0 }, camAtCheckDeg: 0, same: { rockers: true, lifters: true, lashCaps: true, springs: true },
-}); // prettier-ignore
 const RODS = { unit: 'in' as const, convention: 'overall' as const, plunger: { target: 0.04, min: 0.02, max: 0.06 }, rods: 'by-kind' as const }; // prettier-ignore
 
 describe('the way through the trials of a valve', () => {
@@ -74,38 +68,6 @@ describe('forms', () => {
     const form = pushrodsFormOf(RODS, 'in');
     const { issues } = checkPushrods({ ...form, figures: { ...form.figures, plungertarget: 'deep' } });
     expect(issues).toEqual([{ path: 'plunger.target', message: 'this is no number; write 0.625 or 5/8' }]);
-  });
-});
-
-describe('the lengths that are wanted', () => {
-  const needs = (readings: Reading[], engine = v8, rods: object = RODS) => {
-    const file = fileWith(readings, [CHECK, paper('pushrods', rods)], engine);
-    return lengthNeeds(engine, sheetOf(file).rows, onFileOf(file), file.spec.practice);
-  };
-  const checked = (place: string, entered: string) => readingOf('pushrod-checked', place, entered, 'in');
-
-  test('are one for a kind whose valves agree, over all of its valves', () => {
-    const [intake] = needs([checked('1I', '7.650'), checked('3I', '7.654')]);
-    expect(intake).toMatchObject({ kind: 'I', by: 'plunger' });
-    expect(intake.places).toHaveLength(8);
-    expect(intake.row.value / IN).toBeCloseTo(7.692, 6);
-    expect(intake.spread / IN).toBeCloseTo(0.004, 6);
-  });
-
-  test('are one for each cylinder where they differ by more than a catalogue’s step', () => {
-    const found = needs([checked('1I', '7.650'), checked('3I', '7.700')]);
-    expect(found.map(({ places }) => places)).toEqual([['1I'], ['3I']]);
-  });
-
-  test('without a plunger the adjuster’s turns are the window, by the rocker’s lever', () => {
-    const solid = { ...v8, lifter: 'solid' as const };
-    const turns = readingOf('trial-turns', '1I', '2', 'turn', { atValue: 194.31 });
-    const [need] = needs([checked('1I', '7.650'), turns], solid, { ...RODS, plunger: undefined });
-    expect(need.by).toBe('adjuster');
-    // At 24 threads an inch and a ratio of 1.7, an inch of rod is 15.11 turns of the nut.
-    expect(need.turns!.perMm * IN).toBeCloseTo((24 * 1.7) / 2.7, 6);
-    expect(need.wanted!.plungerTarget * need.turns!.perMm).toBeCloseTo(2, 9);
-    expect(needs([checked('1I', '7.650')], solid, { ...RODS, plunger: undefined })[0].by).toBeNull();
   });
 });
 

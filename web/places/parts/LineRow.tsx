@@ -10,6 +10,7 @@ import { MAY_BECOME, type LineState, type PartLine } from '../../../core/parts/l
 import { act } from '../../app/api.js';
 import { readMoney, sayMoney } from '../../app/money.js';
 import { isLate, sayCanGoOn, sayDay, sayFor, todayIs } from './say.js';
+import { SayMore } from './SayMore.js';
 import { usePartsAct } from './use-parts-act.js';
 
 /** The step that is most often next, from each state. */
@@ -26,6 +27,7 @@ interface Props {
 /** One line of the list: what, for which engine, what it costs, and what becomes of it. */
 export function LineRow({ line, book, chosen, onChoose }: Props) {
   const [asks, setAsks] = useState<LineState | null>(null);
+  const [saysMore, setSaysMore] = useState(false);
   const [typed, setTyped] = useState('');
   const [wrong, setWrong] = useState<string | null>(null);
   const { run, isBusy } = usePartsAct();
@@ -95,7 +97,9 @@ export function LineRow({ line, book, chosen, onChoose }: Props) {
         <span className="part-for">{supplier?.name ?? (line.isFromShelf ? '' : 'from nobody yet')}</span>
       </span>
       <span className="part-steps">
-        {asks ? (
+        {saysMore ? (
+          <SayMore line={line} book={book} onDone={() => setSaysMore(false)} />
+        ) : asks ? (
           <>
             <TextField
               autoFocus
@@ -113,17 +117,24 @@ export function LineRow({ line, book, chosen, onChoose }: Props) {
             </Button>
           </>
         ) : (
-          steps.map((to) => (
-            <Button
-              key={to}
-              size="small"
-              variant={to === next ? 'outlined' : 'text'}
-              disabled={isBusy}
-              onClick={() => choose(to)}
-            >
-              {STEP_NAME[to]}
-            </Button>
-          ))
+          <>
+            {line.state === 'wanted' && (
+              <Button size="small" disabled={isBusy} onClick={() => setSaysMore(true)}>
+                From, price …
+              </Button>
+            )}
+            {steps.map((to) => (
+              <Button
+                key={to}
+                size="small"
+                variant={to === next ? 'outlined' : 'text'}
+                disabled={isBusy}
+                onClick={() => choose(to)}
+              >
+                {STEP_NAME[to]}
+              </Button>
+            ))}
+          </>
         )}
       </span>
     </li>

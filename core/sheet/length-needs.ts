@@ -1,10 +1,11 @@
-import type { Engine, ValveKind } from '../../../core/engine/engine.js';
-import { pitchMmOf, ratioOf } from '../../../core/engine/engine.js';
-import { parseValve, placesOf } from '../../../core/engine/places.js';
-import type { OnFile } from '../../../core/derive/on-file.js';
-import type { Practice } from '../../../core/plan/practice.js';
-import type { SheetRow } from '../../../core/sheet/row.js';
-import type { RodsWanted } from '../../../core/valvetrain/rod-sets.js';
+import type { Engine, ValveKind } from '../engine/engine.js';
+import { pitchMmOf, ratioOf } from '../engine/engine.js';
+import { parseValve, placesOf } from '../engine/places.js';
+import type { OnFile } from '../derive/on-file.js';
+import type { Practice } from '../plan/practice.js';
+import type { SheetRow } from './row.js';
+import { preload } from '../valvetrain/preload.js';
+import type { RodsWanted } from '../valvetrain/rod-sets.js';
 
 /** What a kind of valve, or some of its cylinders, wants as rods. */
 export interface LengthNeed {
@@ -24,13 +25,11 @@ export interface LengthNeed {
 const DIFFERENT = 0.4;
 const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
-/** Turns that an adjuster goes for a millimetre that its rod is longer: out by the rocker's lever on a stud, one to one at the rod's end. */
-function turnsPerMm(engine: Engine, kind: ValveKind): number | null {
-  if (engine.mount === 'pedestal-shim') return null;
-  const pitch = pitchMmOf(engine);
-  const ratio = ratioOf(engine, kind);
-  return engine.mount === 'stud-nut' ? ratio / (1 + ratio) / pitch : 1 / pitch;
-}
+/** Turns that an adjuster goes for a millimetre that its rod is longer: as many as press a plunger down by one. */
+const turnsPerMm = (engine: Engine, kind: ValveKind): number | null =>
+  engine.mount === 'pedestal-shim'
+    ? null
+    : preload({ mount: engine.mount, rockerRatio: ratioOf(engine, kind), pitch: pitchMmOf(engine), targetPlungerTravel: 1 }).turnsForTarget!; // prettier-ignore
 
 /**
  * The lengths that are wanted: one for each kind where its valves agree, else one for each cylinder that differs. The
