@@ -5,6 +5,18 @@ import { backupRequest, backupsAnswer } from './backup.js';
 import { measuresAnswer, specSetSchema, specSetsAnswer, stageSchema } from './catalogue.js';
 import { customerSchema, customersAnswer } from './customer.js';
 import { engineFileAnswer } from './engine-file.js';
+import {
+  benchSchema,
+  hintAnswerRequest,
+  hintAnswerSchema,
+  moveBenchRequest,
+  setAsideRequest,
+  setAsideSchema,
+  settingWayRequest,
+  settingWaySchema,
+  slackRoundRequest,
+  slackRoundSchema,
+} from './setting.js';
 import { signOffSchema } from './sign-off.js';
 import {
   changeEngineRequest,
@@ -166,6 +178,19 @@ export const API = {
     answer: signOffSchema,
     status: 201,
   },
+  'POST /api/engines/:id/setting/way': { params: id, body: settingWayRequest, answer: settingWaySchema, status: 201 },
+  'POST /api/engines/:id/setting/aside': { params: id, body: setAsideRequest, answer: setAsideSchema, status: 201 },
+  'POST /api/engines/:id/setting/rounds': {
+    params: id,
+    body: slackRoundRequest,
+    answer: slackRoundSchema,
+    status: 201,
+  },
+  'POST /api/engines/:id/hints': { params: id, body: hintAnswerRequest, answer: hintAnswerSchema, status: 201 },
+  'GET /api/engines/:id/bench': { params: id, answer: benchSchema },
+  'POST /api/engines/:id/bench': { params: id, body: moveBenchRequest, answer: benchSchema },
+  // Server-sent events, until whoever watches goes.
+  'GET /api/engines/:id/live': { params: id },
   // The body is the file itself, byte for byte.
   'POST /api/engines/:id/pictures': { params: id, query: pictureQuery, answer: pictureSchema, status: 201 },
   'GET /api/pictures/:sha256': { params: z.object({ sha256: z.string() }) },

@@ -35,6 +35,8 @@ const ASKED: Record<string, object> = {
   'pushrod-pick': { required: 7.637, plungerTarget: 0.035, window: { min: 0.02, max: 0.06 }, available: { from: 7.6, to: 7.675, step: 0.025 } },
   'gauge-length': { length: 7.65, from: 'overall', to: 'theoretical', ballDiameter: 0.3125, holeDiameter: 0.1, gaugeDiameter: 0.14 },
   'sweep-fit': { mount: 'stud-nut', rockerRatio: 1.7, armLength: 1.45, valveLift: 0.58, lineWidth: 0.03, trials: [{ setting: 7.55, width: 0.07521 }, { setting: 7.6, width: 0.06753 }, { setting: 7.7, width: 0.06467 }] },
+  'adjust-remedy': { rockerRatio: 1.7, heldOpen: 0.03, plungerTravel: 0.12, plungerTarget: 0.04 },
+  'recheck-due': { interval: 30, used: 7, perWeek: 2.5, from: '2026-03-02', highestRpm: 7350, bands: [{ overRpm: 7100, factor: 0.7 }] },
   'rocker-position': { armLength: 1.45, closedHeight: 0.29, lift: 0.58 },
 }; // prettier-ignore
 

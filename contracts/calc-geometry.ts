@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { adjustRemedy } from '../core/valvetrain/adjust-remedy.js';
 import { gaugeLength, LENGTH_CONVENTIONS } from '../core/valvetrain/gauge-length.js';
 import { pushrodLength } from '../core/valvetrain/pushrod-length.js';
 import { pushrodPick } from '../core/valvetrain/pushrod-pick.js';
@@ -127,7 +128,23 @@ const rockerPositionCalculator = calculator({
   }),
 });
 
+const adjustRemedyCalculator = calculator({
+  name: 'adjust-remedy',
+  summary: 'What to change when the adjuster cannot bring the plunger where it belongs.',
+  input: z.object({
+    unit,
+    rockerRatio: positive,
+    plungerTarget: notBelowZero,
+    plungerDepth: notBelowZero.optional(),
+    heldOpen: notBelowZero.optional(),
+    plungerTravel: positive.optional(),
+  }),
+  output: z.object({ unit: answerUnit, excess: figure, pushrodChange: figure, pivotShim: figure }),
+  compute: ({ unit, ...input }) => ({ unit, ...adjustRemedy(input) }),
+});
+
 export const geometryCalculators = [
+  adjustRemedyCalculator,
   pushrodLengthCalculator,
   pushrodPickCalculator,
   gaugeLengthCalculator,

@@ -4,7 +4,7 @@ import { STOP_METHODS } from '../core/cam/valve-stops.js';
 import { SCOPES } from '../core/engine/places.js';
 import { AT_BY, COUNTS, STAGES } from '../core/plan/measure.js';
 import { OWN_STAGES } from '../core/plan/own-measure.js';
-import { ALONG, RECHECK_COUNTS, type Practice } from '../core/plan/practice.js';
+import { ALONG, ASKED_BESIDES, RECHECK_COUNTS, type Practice } from '../core/plan/practice.js';
 import { BASES, type SpecSet } from '../core/plan/spec-sets.js';
 import { UNITS, type Quantity, type Unit } from '../core/units/units.js';
 
@@ -47,7 +47,13 @@ const specLimitSchema = z.object({
 });
 
 const practiceSchema = z.object({
-  setting: z.object({ method: z.enum(STOP_METHODS), along: z.enum(ALONG), marginDeg: z.number() }),
+  setting: z.object({
+    method: z.enum(STOP_METHODS),
+    along: z.enum(ALONG),
+    marginDeg: z.number(),
+    asks: z.array(z.enum(ASKED_BESIDES)).optional(),
+    dragTurns: z.number().optional(),
+  }),
   deadCentre: z.object({ trueWithinDeg: z.number(), roughDeg: z.number() }),
   timing: z.object({
     drops: z.object({ in: z.array(z.number()), mm: z.array(z.number()) }),

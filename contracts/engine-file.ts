@@ -5,8 +5,9 @@ import { engineAnswer } from './engine.js';
 import { paperSchema } from './papers/papers.js';
 import { pictureSchema } from './picture.js';
 import { dispositionSchema, readingSchema } from './reading.js';
-import { signOffSchema } from './sign-off.js';
 import { recordSummary } from './record.js';
+import { hintAnswerSchema, setAsideSchema, settingWaySchema, slackRoundSchema } from './setting.js';
+import { signOffSchema } from './sign-off.js';
 
 const actSchema = z.discriminatedUnion('kind', [
   dispositionSchema.extend({ kind: z.literal('disposition') }),
@@ -30,6 +31,10 @@ const actSchema = z.discriminatedUnion('kind', [
   }),
   signOffSchema.extend({ kind: z.literal('sign-off') }),
   pictureSchema.extend({ kind: z.literal('picture'), at: z.string() }),
+  settingWaySchema.extend({ kind: z.literal('setting-way') }),
+  setAsideSchema.extend({ kind: z.literal('set-aside') }),
+  slackRoundSchema.extend({ kind: z.literal('slack-round') }),
+  hintAnswerSchema.extend({ kind: z.literal('hint-answer') }),
 ]);
 
 /** The newest signature, and how much was filed since that a record would hold. */

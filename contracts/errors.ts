@@ -63,6 +63,7 @@ export const ERRORS = {
     status: 409,
     message: 'Nothing was measured here yet; it can only be accepted as missing.',
   },
+  'hint.not-there': { status: 409, message: 'Nothing of the kind is odd about this reading, or no longer.' },
   'act.id-taken': { status: 409, message: 'Another act already has this id.' },
   'clock.behind': {
     status: 409,

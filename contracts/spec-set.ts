@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { STOP_METHODS } from '../core/cam/valve-stops.js';
-import { ALONG, RECHECK_COUNTS, type Practice } from '../core/plan/practice.js';
+import { ALONG, ASKED_BESIDES, RECHECK_COUNTS, type Practice } from '../core/plan/practice.js';
 import type { Scope } from '../core/engine/places.js';
 import { LONGEST_TITLE, OWN_SCOPES, OWN_STAGES, OWN_UNITS } from '../core/plan/own-measure.js';
 import { SCHOOLS } from '../core/valvetrain/schools.js';
@@ -53,7 +53,16 @@ const limit = z.object({
 });
 
 const practice = z.object({
-  setting: z.object({ method: z.enum(STOP_METHODS), along: z.enum(ALONG), marginDeg: some }),
+  setting: z.object({
+    method: z.enum(STOP_METHODS),
+    along: z.enum(ALONG),
+    marginDeg: some,
+    asks: list(z.enum(ASKED_BESIDES, { error: `one of ${ASKED_BESIDES.join(', ')}` }), {
+      most: ASKED_BESIDES.length,
+      of: ['measure', 'measures'],
+    }).optional(),
+    dragTurns: z.number({ error: 'turns, as a number' }).min(0, 'not below zero').max(2, 'at most 2').optional(),
+  }),
   deadCentre: z.object({ trueWithinDeg: some, roughDeg: some }),
   timing: z.object({
     drops: z.object({

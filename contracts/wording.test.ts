@@ -9,7 +9,7 @@ import { wordLimit } from './wording/limit.js';
 
 const IN = 25.4;
 /** Each hint as core gives it, the unit in which the builder typed, and what is to be read at the bench. */
-const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn', string][] = [
+const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn' | 'choice', string][] = [
   [{ code: 'differs-from-siblings', median: 0.016 * IN, difference: 0.004 * IN, score: 5.25 }, 'in', '0.0040 in over its siblings (middle 0.0160, score 5.3). Take it again.'],
   [{ code: 'differs-from-siblings', median: 0.4, difference: -0.1, score: -4.2 }, 'mm', '0.100 mm under its siblings (middle 0.400, score −4.2). Take it again.'],
   [{ code: 'digit-slip', meant: 0.0155 * IN }, 'in', 'A digit slipped? 0.0155 would fit.'],
@@ -18,6 +18,16 @@ const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn', string][] = [
   [{ code: 'dial-revolution', revolutions: -1 }, 'in', 'One turn of the dial too few (0.100 in)?'],
   [{ code: 'on-its-lobe' }, 'turn', 'Did that lifter stand on its lobe? Then it never tightens.'],
   [{ code: 'hung-lifter' }, 'turn', 'Less than its neighbours: was zero really zero, or does the lifter hang in its bore?'],
+  [{ code: 'adjuster-deep' }, 'turn', 'Further in than its neighbours: does its lifter hang in its bore?'],
+  [{ code: 'plunger-doubtful', state: 'hung' }, 'turn', 'The lifter hung in its bore when zero was felt: free it, and feel zero again.'],
+  [{ code: 'zero-by-drag', turns: 0.0625 }, 'turn', 'Zero was felt by drag, which tends to be tight, here commonly by 0.0625 of a turn: held against valves that were felt by play, this one stands deeper than it says.'],
+  [{ code: 'zero-by-drag', turns: null }, 'turn', 'Zero was felt by drag, which tends to be tight: held against valves that were felt by play, this one stands deeper than it says.'],
+  [{ code: 'too-deep', excess: 0.052 * IN, pushrodChange: -0.052 * IN, pivotShim: 0.03274 * IN }, 'turn', '52.0 thou deeper than it is to stand. Where the adjuster cannot give it back: 32.7 thou more shim under the pivot, or a pushrod 52.0 thou shorter.'],
+  [{ code: 'no-lash-left', remedy: { excess: 0.09765 * IN, pushrodChange: -0.09765 * IN, pivotShim: 0.06148 * IN } }, 'in', 'No lash left at zero turns: the plunger is on its bottom, and 0.0977 in more is wanted than the adjuster has. It takes 0.0615 in more shim under the pivot, or a pushrod 0.0977 in shorter.'],
+  [{ code: 'no-lash-left', remedy: null }, 'in', 'No lash left at zero turns: the plunger is on its bottom. What it takes can be told once the lifter’s travel and where its plunger is to stand are on file.'],
+  [{ code: 'adjuster-off', used: 5, least: 1, most: 4, pushrodChange: 2.017 }, 'turn', 'The adjuster ends 5.000 turns from its start, outside 1 to 4: a pushrod 79.4 thou longer brings it in.'],
+  [{ code: 'feeler-disagrees', blades: 'both' }, 'choice', 'Both blades go: there is more lash than was written down.'],
+  [{ code: 'feeler-disagrees', blades: 'neither' }, 'choice', 'Neither blade goes: there is less lash than was written down.'],
   [{ code: 'rod-backwards' }, 'in', 'Unlike the other pins: does a rod sit backwards?'],
   [{ code: 'fits-other-valve', place: '3E' }, 'in', 'It would be within at 3 exhaust: is this the right valve?'],
   [{ code: 'bore-unknown' }, 'in', 'The limit is a factor of the bore: measure the bore of this cylinder first.'],

@@ -73,6 +73,10 @@ interface Reasons {
   'tip-without-width': undefined;
   'edge-off-tip': undefined;
   'target-outside': undefined;
+  'depth-or-held-open': undefined;
+  'travel-missing': undefined;
+  'target-below-bottom': undefined;
+  'no-such-day': undefined;
   'wall-closes-rod': undefined;
   'rod-fills-hole': undefined;
 }

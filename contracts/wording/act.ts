@@ -12,7 +12,7 @@ const where = (measure: unknown, place: unknown) => {
   const title = findMeasure(text(measure))?.title ?? text(measure);
   return place === 'engine' ? title : `${title}, ${spokenPlace(text(place))}`;
 };
-const because = (body: Body) => (body.reason === undefined ? '' : `: “${text(body.reason)}”`);
+const because = (body: Body) => (body.reason == null ? '' : `: “${text(body.reason)}”`);
 
 /** Names of what was changed; a list too long for the log names nothing. */
 const listed = (parts: unknown) =>
@@ -47,6 +47,7 @@ const LIFE: Record<string, string> = {
 };
 
 const SIGNED_OFF: Record<string, string> = {
+  'turned-twice': 'turned it twice by hand without a bind',
   'clay-out': 'signed that all clay and dye is out and the tools are counted',
 };
 
@@ -97,6 +98,12 @@ const SAYS: Record<string, (body: Body) => string> = {
   'disposition.made': (body) => `called ${where(body.measure, body.place)} ${text(body.action)}${because(body)}`,
   'caution.acknowledged': ({ stage }) => `read the cautions of ${text(stage).replace('-', ' ')}`,
   'sign-off.given': ({ what }) => SIGNED_OFF[text(what)] ?? `signed off ${text(what)}`,
+  'setting.way-chosen': ({ method, along }) =>
+    `sets its valves by ${text(method).replaceAll('-', ' ')}, along the ${along === 'bank' ? 'bank' : 'firing order'}`,
+  'setting.set-aside': (body) => `${body.reason ? 'left out' : 'took up again'} ${listed(body.places)}${because(body)}`,
+  'setting.slack-taken': ({ crankDeg, loose }) =>
+    `looked for slack at ${text(crankDeg)}°: ${Array.isArray(loose) && loose.length === 0 ? 'none' : listed(loose)}`,
+  'hint.answered': (body) => `looked at what was odd (${text(body.hint).replaceAll('-', ' ')})${because(body)}`,
   'mock-up.filed': ({ check }) => `filed the set-up of check ${text(check)}`,
   'springs.filed': () => 'filed its springs',
   'rockers.filed': () => 'filed its rockers and tips',

@@ -31,6 +31,7 @@ const NAME: Record<string, string> = {
   'tool-closed': 'checking rod closed',
   'tool-opened': 'opened by its turns',
   plunger: 'plunger to its depth',
+  'plunger-travel': 'plunger’s travel',
   'half-thicker': 'half of what the rod is thicker',
 };
 

@@ -1,5 +1,6 @@
 import { spokenPlace } from '../../core/engine/places.js';
 import type { Hint } from '../../core/judge/hints.js';
+import type { AdjustRemedy } from '../../core/valvetrain/adjust-remedy.js';
 import type { Lack, SamePart } from '../../core/valvetrain/mock-up.js';
 import { formatFigure, formatValue } from '../../core/units/format.js';
 import { fromCanonical, type Unit } from '../../core/units/units.js';
@@ -21,6 +22,24 @@ const PART: Record<SamePart, string> = {
 const listed = (words: string[]): string =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`;
 
+/** What a plunger that does not stand at its clip does to what is set from there. */
+const PLUNGER: Record<string, string> = {
+  'part-way': 'The plunger stood part of the way down when zero was felt: count that depth too.',
+  bottomed: 'The plunger stood on its bottom when zero was felt: there is no preload, and no travel left.',
+  bled: 'The lifter was bled down when zero was felt: it will pump up, and stand otherwise than it was set.',
+  hung: 'The lifter hung in its bore when zero was felt: free it, and feel zero again.',
+  collapsed: 'The lifter was collapsed when zero was felt: zero lies its whole travel away. Pump it up first.',
+  'full-of-air': 'The lifter was full of air when zero was felt: it gives under the rocker. Bleed it first.',
+};
+/** A length that follows from turns is said in thousandths. */
+const unitOfLength = (unit: Unit): Unit => (unit === 'turn' || unit === 'choice' ? 'thou' : unit);
+
+/** What to change where an adjuster cannot bring a plunger where it belongs. */
+function remedy({ pushrodChange, pivotShim }: AdjustRemedy, typedIn: Unit): string {
+  const [rod, shim] = [pushrodChange, pivotShim].map((value) => formatValue(Math.abs(value), unitOfLength(typedIn)));
+  return `${shim} ${pivotShim > 0 ? 'more' : 'less'} shim under the pivot, or a pushrod ${rod} ${pushrodChange < 0 ? 'shorter' : 'longer'}`;
+}
+
 /** What is odd about a value, in the unit in which it was typed. */
 export function wordHint(hint: Hint, unit: Unit): string {
   switch (hint.code) {
@@ -38,6 +57,8 @@ export function wordHint(hint: Hint, unit: Unit): string {
       return 'Did that lifter stand on its lobe? Then it never tightens.';
     case 'hung-lifter':
       return 'Less than its neighbours: was zero really zero, or does the lifter hang in its bore?';
+    case 'adjuster-deep':
+      return 'Further in than its neighbours: does its lifter hang in its bore?';
     case 'rod-backwards':
       return 'Unlike the other pins: does a rod sit backwards?';
     case 'fits-other-valve':
@@ -65,6 +86,25 @@ export function wordHint(hint: Hint, unit: Unit): string {
       return 'Rubbed by another rocker than the engine gets: one of the same name may rub elsewhere.';
     case 'rough-mark':
       return 'Tapped before there was a pushrod: rough, and to be rubbed again.';
+    case 'plunger-doubtful':
+      return PLUNGER[hint.state] ?? 'The plunger did not stand at its clip when zero was felt.';
+    case 'zero-by-drag':
+      return `Zero was felt by drag, which tends to be tight${hint.turns === null ? '' : `, here commonly by ${hint.turns} of a turn`}: held against valves that were felt by play, this one stands deeper than it says.`;
+    case 'too-deep':
+      return `${formatValue(hint.excess, unitOfLength(unit))} deeper than it is to stand. Where the adjuster cannot give it back: ${remedy(hint, unit)}.`;
+    case 'no-lash-left':
+      return hint.remedy
+        ? `No lash left at zero turns: the plunger is on its bottom, and ${formatValue(hint.remedy.excess, unitOfLength(unit))} more is wanted than the adjuster has. It takes ${remedy(hint.remedy, unit)}.`
+        : 'No lash left at zero turns: the plunger is on its bottom. What it takes can be told once the lifter’s travel and where its plunger is to stand are on file.';
+    case 'adjuster-off': {
+      const { used, least, most, pushrodChange } = hint;
+      const length = formatValue(Math.abs(pushrodChange), unitOfLength(unit));
+      return `The adjuster ends ${formatFigure(used, 'turn')} turns from its start, outside ${least} to ${most}: a pushrod ${length} ${pushrodChange < 0 ? 'shorter' : 'longer'} brings it in.`;
+    }
+    case 'feeler-disagrees':
+      return hint.blades === 'both'
+        ? 'Both blades go: there is more lash than was written down.'
+        : 'Neither blade goes: there is less lash than was written down.';
     case 'dead-centre-unknown':
       return 'Dead centre was not found before this was read.';
     case 'dead-centre-rough':

@@ -77,6 +77,10 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'edge-off-tip':
     'an edge of the mark lies beyond the tip’s own edge: look at the tip’s diameter, or from which side it was read',
   'target-outside': 'the target lies outside its own window',
+  'depth-or-held-open': 'say how deep the plunger stands, or by how much the valve is held open; one of the two',
+  'travel-missing': 'say how far the plunger travels from its clip to its bottom',
+  'target-below-bottom': 'the plunger’s bottom comes before this target',
+  'no-such-day': 'there is no such day; say it as 2026-03-02',
   'wall-closes-rod': 'with such a wall the rod would be no tube',
   'rod-fills-hole': 'the rod is no thinner than the hole that it passes',
   'spring-bound': 'the spring would be bound at its installed height',

@@ -8,6 +8,7 @@ import { mainClearance } from './rules/main-clearance.js';
 import { pistonValveRules } from './rules/piston-valve.js';
 import { pistonWall } from './rules/piston-wall.js';
 import { plungerDepth } from './rules/plunger-depth.js';
+import { plungerTravelLeft } from './rules/plunger-travel-left.js';
 import { pushrodLengthToOrder, pushrodOff } from './rules/pushrod-length.js';
 import { pushrodSide } from './rules/pushrod-side.js';
 import { rubbedMark } from './rules/rubbed-mark.js';
@@ -29,6 +30,7 @@ export const RULES: Rule[] = [
   intakeCentreline,
   exhaustCentreline,
   plungerDepth,
+  plungerTravelLeft,
   lashGrowth,
   ...pistonValveRules,
   springs,

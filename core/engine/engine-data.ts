@@ -72,6 +72,12 @@ export const FIGURE_GROUPS: FigureGroup[] = [
     ],
   },
   {
+    id: 'lifters',
+    title: 'Hydraulic lifters',
+    neededFor: 'what is left below a set plunger, and what to change where an adjuster cannot reach',
+    figures: [length('plunger-travel', 'Plunger travel, clip to bottom', 0.5, 10)],
+  },
+  {
     id: 'gasket',
     title: 'Head gasket as fitted',
     neededFor: 'bringing what was checked on another gasket to the final build',

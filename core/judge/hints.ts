@@ -1,4 +1,5 @@
 import type { Quantity } from '../units/units.js';
+import type { AdjustRemedy } from '../valvetrain/adjust-remedy.js';
 import type { Lack, SamePart } from '../valvetrain/mock-up.js';
 import type { WheelDoubt } from '../wheel/wheel-passes.js';
 import type { Limit } from './judge.js';
@@ -12,6 +13,7 @@ export type Hint =
   | { code: 'dial-revolution'; revolutions: 1 | -1 }
   | { code: 'on-its-lobe' }
   | { code: 'hung-lifter' }
+  | { code: 'adjuster-deep' }
   | { code: 'rod-backwards' }
   | { code: 'bore-unknown' }
   /** Out at its own valve, within at the other of the same cylinder. */
@@ -29,6 +31,18 @@ export type Hint =
   /** Lift that does not arrive at the valve, and on which springs it was read. */
   | { code: 'lift-lost'; lost: number; springs: 'checking' | 'final' | null }
   | { code: 'another-rocker' | 'rough-mark' }
+  /** Zero was found with a plunger that does not stand at its clip: what is set from there is not what it seems. */
+  | { code: 'plunger-doubtful'; state: string }
+  /** Zero was felt by drag, and by how many turns that is commonly tighter, where the shop knows it. */
+  | { code: 'zero-by-drag'; turns: number | null }
+  /** The plunger ends too deep, or the valve is held off its seat: what brings it where it belongs. */
+  | ({ code: 'too-deep' } & AdjustRemedy)
+  /** How much is not known while nobody has filed the lifter's travel or where its plunger is to stand. */
+  | { code: 'no-lash-left'; remedy: AdjustRemedy | null }
+  /** An adjuster that ends outside its range, and what a pushrod must be longer by to bring it in. */
+  | { code: 'adjuster-off'; used: number; least: number; most: number; pushrodChange: number }
+  /** The blades say otherwise than the lash that was written down. */
+  | { code: 'feeler-disagrees'; blades: string }
   | { code: WheelDoubt | 'sprocket-moved' };
 
 /** One turn of the usual dial, mm (0.100 in). */
@@ -38,6 +52,8 @@ const DIAL_TURN_MM = 2.54;
 const ONE_SIDED_REACH = 4;
 
 const PRELOADS = ['preload-turns', 'plunger-depth'];
+/** A lifter that hangs leaves its adjuster further in than its neighbours'. */
+const ADJUSTERS = ['adjuster-turns-used', 'lock-screw-depth'];
 
 /** As much of a measure as tells what is odd about its values. */
 interface Gauged {
@@ -108,5 +124,6 @@ export function hintsFor(suspect: Suspect): Hint[] {
   const found: Hint[] = [{ code: 'differs-from-siblings', median, difference, score: own.score }, ...slips(suspect)];
   if (measure.key === 'rod-side-clearance') found.push({ code: 'rod-backwards' });
   if (PRELOADS.includes(measure.key)) found.push({ code: difference > 0 ? 'on-its-lobe' : 'hung-lifter' });
+  if (ADJUSTERS.includes(measure.key) && difference > 0) found.push({ code: 'adjuster-deep' });
   return found;
 }

@@ -172,6 +172,29 @@ export const turns = (key: string, title: string, how: string, more: Partial<Mea
   ...more,
 });
 
+/** What is named rather than counted, at a valve while it is set. */
+export const choice = (
+  key: string,
+  title: string,
+  options: string[],
+  how: string,
+  more: Partial<Measure> = {},
+): Measure => ({
+  key,
+  title,
+  stage: 'setting',
+  scope: 'valve',
+  quantity: 'choice',
+  units: ['choice'],
+  resolution: 1,
+  uncertainty: 0,
+  how,
+  needs: [],
+  options,
+  counts: 'newest',
+  ...more,
+});
+
 export const torque = (key: string, title: string, stage: Stage, scope: Scope, how: string): Measure => ({
   key,
   title,

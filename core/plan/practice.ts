@@ -9,6 +9,22 @@ import type { Measure } from './measure.js';
 export const ALONG = ['firing', 'bank'] as const;
 export type Along = (typeof ALONG)[number];
 
+/** What a shop may ask at each valve besides what settles it, in the order in which it is come by. */
+export const ASKED_BESIDES = [
+  'plunger-state',
+  'zero-felt-by',
+  'held-open',
+  'feeler',
+  'plunger-travel-left',
+  'adjuster-turns-used',
+  'adjuster-turns-left',
+  'lock-screw-depth',
+  'thread-locker',
+  'lock-torque',
+] as const;
+
+export type AskedBesides = (typeof ASKED_BESIDES)[number];
+
 /** What the time until something is looked at again is counted in. */
 export const RECHECK_COUNTS = ['hours', 'nights', 'runs', 'months'] as const;
 export type RecheckCount = (typeof RECHECK_COUNTS)[number];
@@ -34,6 +50,10 @@ export interface Practice {
     along: Along;
     /** Crank degrees that a valve keeps from either ramp while it is set. */
     marginDeg: number;
+    /** What is asked at each valve besides what settles it; sets from before it was asked, nothing. */
+    asks?: AskedBesides[];
+    /** Turns that a zero felt by the pushrod's drag is commonly tighter by, where the shop knows it. */
+    dragTurns?: number;
   };
   deadCentre: {
     /** A pointer within this reads true: a wheel is read to a quarter or half degree. */

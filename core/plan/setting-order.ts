@@ -1,6 +1,9 @@
-import { valveStops, type StopMethod } from '../cam/valve-stops.js';
+import { valveSpans } from '../cam/base-circle.js';
+import { quarterTurning } from '../cam/quarter-turns.js';
+import { STOP_METHODS, valveStops, type StopMethod } from '../cam/valve-stops.js';
+import { sameCrank, wrapCycle } from '../engine/crank.js';
 import type { Engine } from '../engine/engine.js';
-import { placesOf } from '../engine/places.js';
+import { placesOf, type Laid } from '../engine/places.js';
 import type { Along } from './practice.js';
 
 /** One valve to set, and where the crank stands for it. */
@@ -12,21 +15,56 @@ interface SettingStep {
 
 export interface SettingOrder {
   steps: SettingStep[];
-  /** Valves that this method cannot set on this cam. */
+  /** Crank angles at which something is set, ascending. */
+  stops: number[];
+  /** Valves that this method cannot set on this cam, with the best that it offers; below nothing: on the lobe. */
   unsafe: { place: string; clearanceDeg: number }[];
+  /** Degrees that the crank is turned forwards from the first valve to the last. */
+  turningDeg: number;
+}
+
+type Turned = Laid & Pick<Engine, 'firingOrder' | 'intervals' | 'seatEvents'>;
+
+/** What is turned forwards along a walk, stop by stop. */
+function turningOf(steps: readonly SettingStep[]): number {
+  return steps.slice(1).reduce((sum, { crankDeg }, index) => sum + wrapCycle(crankDeg - steps[index].crankDeg), 0);
 }
 
 /**
  * The builder's way through the valves: by the crank positions of the method, within one position in the order in
  * which one walks along the heads; or (`bank`) strictly along the heads, with more turning.
  */
-export function settingOrder(engine: Engine, method: StopMethod, along: Along, marginDeg: number): SettingOrder {
+export function settingOrder(engine: Turned, method: StopMethod, along: Along, marginDeg: number): SettingOrder {
   const walk = placesOf(engine, 'valve');
   const byWalk = (a: { place: string }, b: { place: string }) => walk.indexOf(a.place) - walk.indexOf(b.place);
   const { firingOrder, intervals, seatEvents } = engine;
   const plan = valveStops({ firingOrder, intervals, events: seatEvents, marginDeg, method });
-  const steps = plan.stops.flatMap(({ crankDeg, valves }) =>
+  const found = plan.stops.flatMap(({ crankDeg, valves }) =>
     valves.map((valve) => ({ ...valve, crankDeg })).sort(byWalk),
   );
-  return { steps: along === 'bank' ? steps.sort(byWalk) : steps, unsafe: plan.unsafe.sort(byWalk) };
+  const steps = along === 'bank' ? found.sort(byWalk) : found;
+  // Its valves are set all at once, where the crank stands: what is turned is the rounds before.
+  const turningDeg =
+    method === 'quarter-turns' ? quarterTurning(valveSpans(firingOrder, intervals, seatEvents), 0) : turningOf(steps);
+  return { steps, stops: plan.stops.map(({ crankDeg }) => crankDeg), unsafe: plan.unsafe.sort(byWalk), turningDeg };
+}
+
+/** What each method comes to on this engine with this cam, so that one may choose. */
+export const settingWays = (
+  engine: Turned,
+  along: Along,
+  marginDeg: number,
+): ({ method: StopMethod } & SettingOrder)[] =>
+  STOP_METHODS.map((method) => ({ method, ...settingOrder(engine, method, along, marginDeg) }));
+
+/**
+ * What the crank is turned by to get from one angle to another: forwards, and back where that is the shorter way.
+ *
+ * @example turnBetween(690, 30) // { forwards: 60, back: null }
+ */
+export function turnBetween(from: number, to: number): { forwards: number; back: number | null } {
+  if (sameCrank(from, to)) return { forwards: 0, back: null };
+  const forwards = wrapCycle(to - from);
+  const back = wrapCycle(from - to);
+  return { forwards, back: back < forwards ? back : null };
 }

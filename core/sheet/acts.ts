@@ -1,4 +1,6 @@
+import type { StopMethod } from '../cam/valve-stops.js';
 import type { Stage } from '../plan/measure.js';
+import type { Along } from '../plan/practice.js';
 import { sameValue } from '../tolerances.js';
 
 export const DISPOSITION_ACTIONS = ['re-measured', 'reworked', 'replaced', 'accepted'] as const;
@@ -73,13 +75,51 @@ export interface Picture {
 }
 
 /** What somebody answers for with his name. */
-export const SIGN_OFFS = ['clay-out'] as const;
+export const SIGN_OFFS = ['clay-out', 'turned-twice'] as const;
 export type SignOffOf = (typeof SIGN_OFFS)[number];
 
 /** Somebody has looked, and says that it is so. */
 export interface SignOff {
   id: string;
   what: SignOffOf;
+  by: string;
+  at: string;
+}
+
+/** The valves are set in this way from here on; chosen anew, its rounds begin anew. */
+export interface SettingWay {
+  id: string;
+  method: StopMethod;
+  along: Along;
+  by: string;
+  at: string;
+}
+
+/** Valves that are left out for now, for a reason: a bank waits for its parts. Without one, they are taken up again. */
+export interface SetAside {
+  id: string;
+  places: string[];
+  reason: string | null;
+  by: string;
+  at: string;
+}
+
+/** One round of quarter turns: where the crank stood, and which valves had come loose and were taken up. */
+export interface SlackRound {
+  id: string;
+  crankDeg: number;
+  loose: string[];
+  by: string;
+  at: string;
+}
+
+/** What was odd about a reading was looked at, and this is what was found. */
+export interface HintAnswer {
+  id: string;
+  readingId: string;
+  /** Which of its hints. */
+  hint: string;
+  reason: string;
   by: string;
   at: string;
 }
@@ -91,7 +131,17 @@ export type Act =
   | ({ kind: 'spec-set' } & SpecMove)
   | ({ kind: 'life' } & LifeChange)
   | ({ kind: 'picture' } & Picture)
-  | ({ kind: 'sign-off' } & SignOff);
+  | ({ kind: 'sign-off' } & SignOff)
+  | ({ kind: 'setting-way' } & SettingWay)
+  | ({ kind: 'set-aside' } & SetAside)
+  | ({ kind: 'slack-round' } & SlackRound)
+  | ({ kind: 'hint-answer' } & HintAnswer);
+
+/** The acts of one kind, in the order in which they were done. */
+export const actsOf = <Kind extends Act['kind']>(
+  { acts }: { acts: readonly Act[] },
+  kind: Kind,
+): Extract<Act, { kind: Kind }>[] => acts.filter((act): act is Extract<Act, { kind: Kind }> => act.kind === kind);
 
 const same = (a: number | null | undefined, b: number | null | undefined) =>
   a == null || b == null ? a == b : sameValue(a, b);

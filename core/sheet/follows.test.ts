@@ -253,7 +253,7 @@ describe('the rules', () => {
     ['intake-drop-opening', ['intake-centreline']],
     ['exhaust-drop-closing', ['exhaust-centreline']],
     ['deck-height', ['deck-square']],
-    ['preload-turns', ['plunger-depth']],
+    ['preload-turns', ['plunger-depth', 'plunger-travel-left']],
     ['lash-cold', ['lash-hot']],
     // Where the sprocket stands only tells which drops belong together.
     ['cam-offset', []],

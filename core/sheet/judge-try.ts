@@ -11,6 +11,7 @@ import { misalignment } from '../wheel/misalignment.js';
 import { isSuspect } from './angle-doubts.js';
 import type { Judging } from './judging.js';
 import { limitAt, type AppliedLimit } from './limits.js';
+import { settingHints } from './setting-hints.js';
 import type { Try } from './stand.js';
 
 export interface Judged {
@@ -116,7 +117,8 @@ function doubtfulMark({ stand }: Judging, takenAt: string): Hint[] {
 }
 
 /** What is odd about a value by its own measure: not against its siblings, but against what it hangs on. */
-function ownHints(judging: Judging, { measure, place, value, takenAt, derived }: Try): Hint[] {
+function ownHints(judging: Judging, one: Try, own: Omit<Judged, 'hints'>): Hint[] {
+  const { measure, place, value, takenAt, derived } = one;
   const hints: Hint[] = [];
   if (limitFor(judging.spec, measure, place)?.basis === 'of-bore' && judging.boreMm(place) === undefined)
     hints.push({ code: 'bore-unknown' });
@@ -125,6 +127,7 @@ function ownHints(judging: Judging, { measure, place, value, takenAt, derived }:
     const maxAngleDeg = judging.spec.practice.timing.dialInLineDeg;
     hints.push({ code: 'lift-short', ...misalignment({ expected, observed: value, maxAngleDeg }) });
   }
+  if (measureOf(measure).stage === 'setting') hints.push(...settingHints(judging, one, own));
   if (measure === 'stem-height') hints.push(...unevenStem(judging, place, value));
   if (measure === 'mark-width') hints.push(...doubtfulMark(judging, takenAt));
   return [...hints, ...(derived?.hints ?? [])];
@@ -158,6 +161,11 @@ export function judgeTry(judging: Judging, one: Try): Judged {
   });
   return {
     ...own,
-    hints: [...(doubt ? [{ code: doubt }] : []), ...hints, ...otherValve(judging, one, own), ...ownHints(judging, one)],
+    hints: [
+      ...(doubt ? [{ code: doubt }] : []),
+      ...hints,
+      ...otherValve(judging, one, own),
+      ...ownHints(judging, one, own),
+    ],
   };
 }

@@ -102,9 +102,9 @@ export class Stand {
     return histories.length === 1 ? histories[0] : histories.flat().sort((a, b) => a.turn - b.turn);
   }
 
-  /** The newest try of a measure at a place during the build. */
-  latest(measure: string, place: string): Try | undefined {
-    return this.families.get(familyKey({ measure, place }))?.at(-1)?.at(-1);
+  /** The newest try of a measure at a place, during the build unless another occasion is named. */
+  latest(measure: string, place: string, occasion?: string): Try | undefined {
+    return this.families.get(familyKey({ measure, place, occasion }))?.at(-1)?.at(-1);
   }
 
   /** Every slot that was ever written to, in the order in which they first were. */

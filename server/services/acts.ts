@@ -20,7 +20,7 @@ import type { Engines } from './engines.js';
  *
  * @throws Failure act.id-taken
  */
-async function file(
+export async function fileAct(
   { audit, database }: Context,
   engines: Engines,
   row: EngineRow,
@@ -51,6 +51,10 @@ export function isSameAct(known: { engineId: string; act: Act }, engineId: strin
     if (act.kind === 'life') return [act.life, act.reason];
     if (act.kind === 'picture') return [act.stage, act.place, act.sha256];
     if (act.kind === 'spec-set') return [act.specSet, act.version, act.reason];
+    if (act.kind === 'setting-way') return [act.method, act.along];
+    if (act.kind === 'set-aside') return [act.places.join(' '), act.reason];
+    if (act.kind === 'slack-round') return [act.crankDeg, act.loose.join(' ')];
+    if (act.kind === 'hint-answer') return [act.readingId, act.hint, act.reason];
     return [act.measure, act.place, act.action, act.reason];
   };
   return (
@@ -79,7 +83,7 @@ export async function acknowledgeCautions(
     by: by.handle,
     at: context.clock.now().toISOString(),
   };
-  await file(context, engines, row, act, 'caution.acknowledged', { stage });
+  await fileAct(context, engines, row, act, 'caution.acknowledged', { stage });
   return acknowledged();
 }
 
@@ -99,7 +103,7 @@ export async function signOff(
   const row = await engines.inWork(engineId);
   const at = context.clock.now().toISOString();
   const act: Act = { kind: 'sign-off', id, what, by: by.handle, at };
-  const { kind, ...filed } = (await file(context, engines, row, act, 'sign-off.given', { what })) as typeof act;
+  const { kind, ...filed } = (await fileAct(context, engines, row, act, 'sign-off.given', { what })) as typeof act;
   return filed;
 }
 
@@ -159,7 +163,7 @@ export async function decide(
     at: context.clock.now().toISOString(),
   };
   const body = { measure, place, action, reason, about: made.about };
-  const { kind, ...filed } = (await file(
+  const { kind, ...filed } = (await fileAct(
     context,
     engines,
     row,

@@ -2,9 +2,13 @@ import type {
   Act,
   Acknowledgement,
   Disposition,
+  HintAnswer,
   LifeChange,
   Picture,
+  SetAside,
+  SettingWay,
   SignOff,
+  SlackRound,
   SpecMove,
 } from '../../core/sheet/acts.js';
 import type { Queries } from './database.js';
@@ -34,6 +38,22 @@ function partsOf(act: Act): { subject: string; reason: string | null; body: obje
     return { subject: `${act.stage}@${act.place}`, reason: null, body };
   }
   if (act.kind === 'sign-off') return { subject: act.what, reason: null, body: {} };
+  if (act.kind === 'setting-way') {
+    const { method, along } = act;
+    return { subject: method, reason: null, body: { method, along } };
+  }
+  if (act.kind === 'set-aside') {
+    const { places, reason } = act;
+    return { subject: 'setting', reason, body: { places } };
+  }
+  if (act.kind === 'slack-round') {
+    const { crankDeg, loose } = act;
+    return { subject: 'setting', reason: null, body: { crankDeg, loose } };
+  }
+  if (act.kind === 'hint-answer') {
+    const { readingId, hint, reason } = act;
+    return { subject: readingId, reason, body: { readingId, hint } };
+  }
   const { measure, place, action, readingId, about, reason } = act;
   return { subject: `${measure}@${place}`, reason, body: { measure, place, action, readingId, about } };
 }
@@ -46,6 +66,11 @@ function toAct({ kind, id, subject, reason, body, done_by: by, done_at }: Column
   if (kind === 'life') return { kind, id, life: (body as Pick<LifeChange, 'life'>).life, reason: reason!, by, at };
   if (kind === 'picture') return { kind, id, ...(body as Omit<Picture, 'id' | 'by' | 'at'>), by, at };
   if (kind === 'sign-off') return { kind, id, what: subject as SignOff['what'], by, at };
+  if (kind === 'setting-way') return { kind, id, ...(body as Pick<SettingWay, 'method' | 'along'>), by, at };
+  if (kind === 'set-aside') return { kind, id, ...(body as Pick<SetAside, 'places'>), reason, by, at };
+  if (kind === 'slack-round') return { kind, id, ...(body as Pick<SlackRound, 'crankDeg' | 'loose'>), by, at };
+  if (kind === 'hint-answer')
+    return { kind, id, ...(body as Pick<HintAnswer, 'readingId' | 'hint'>), reason: reason!, by, at };
   return { kind, id, ...(body as Omit<Disposition, 'id' | 'reason' | 'by' | 'at'>), reason: reason!, by, at };
 }
 

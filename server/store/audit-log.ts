@@ -100,7 +100,14 @@ export class AuditLog {
   generation = 0;
   private last: Promise<unknown> = Promise.resolve();
 
+  private readonly told: ((acts: Act[]) => void)[] = [];
+
   constructor(private readonly database: Database) {}
+
+  /** Tells of acts as soon as they are durable. */
+  onWritten(tell: (acts: Act[]) => void): void {
+    this.told.push(tell);
+  }
 
   /** Runs `write` when all writes before it are done, with what it returns durable. Writing is one at a time. */
   exclusively<T>(write: () => Promise<T>): Promise<T> {
@@ -142,11 +149,13 @@ export class AuditLog {
       try {
         await write(sealed, made);
         this.head = head;
-        return;
       } catch (error) {
         this.isUnsure = true;
         if (!isUniqueViolation(error, 'audit_one_successor')) throw error;
+        continue;
       }
+      for (const tell of this.told) tell(made);
+      return;
     }
   }
 

@@ -1,9 +1,7 @@
-import { pitchMmOf, ratioOf } from '../../engine/engine.js';
-import { parseValve } from '../../engine/places.js';
 import { measureOf } from '../../plan/measures.js';
 import { uncertaintyOf } from '../../plan/practice.js';
-import { preload } from '../../valvetrain/preload.js';
-import { readTerm, type Rule } from '../rule.js';
+import { plungerByTurns } from '../plunger-stands.js';
+import type { Rule } from '../rule.js';
 
 /** Turns are not depth: how deep the plunger stands, by the lever of the rocker. A shimmed pedestal has no turns. */
 export const plungerDepth: Rule = {
@@ -13,24 +11,11 @@ export const plungerDepth: Rule = {
   gives: ['plunger-depth'],
   first: (_gives, { mount }) => (mount === 'pedestal-shim' ? null : 'preload-turns'),
   carries: true,
-  derive(turns, { engine, practice }) {
-    const valve = parseValve(turns.place);
-    if (!valve || engine.mount === 'pedestal-shim') return [];
-    const rockerRatio = ratioOf(engine, valve.kind);
-    const pitch = pitchMmOf(engine);
-    const { leverFactor, plungerTravel } = preload({ mount: engine.mount, rockerRatio, turns: turns.value, pitch });
-    const { threadsPerUnit, unit } = engine.thread;
-    return [
-      {
-        measure: 'plunger-depth',
-        value: plungerTravel!,
-        uncertainty: uncertaintyOf(practice, measureOf('preload-turns')) * pitch * leverFactor,
-        terms: [
-          readTerm('+', turns, 'turn'),
-          { name: 'thread', sign: '÷', value: threadsPerUnit, unit: `per-${unit}`, source: 'engine' },
-          { name: leverFactor === 1 ? 'one-to-one' : 'lever', sign: '×', value: leverFactor, unit: 'ratio', source: 'engine' },
-        ],
-      },
-    ]; // prettier-ignore
+  derive(turns, seen) {
+    const stands = plungerByTurns(seen, turns);
+    if (!stands) return [];
+    const { depth, perTurn, terms } = stands;
+    const uncertainty = uncertaintyOf(seen.practice, measureOf('preload-turns')) * perTurn;
+    return [{ measure: 'plunger-depth', value: depth, uncertainty, terms }];
   },
 };

@@ -1,22 +1,21 @@
-import { length, torque, turns, type Measure } from '../measure.js';
+import { choice, length, torque, turns, type Measure } from '../measure.js';
 
 /** Preload, lash and what belongs to them, the proof and the tightening. */
 export const SETTING: Measure[] = [
-  {
-    key: 'plunger-state',
-    title: 'Plunger at zero lash',
-    stage: 'setting',
-    scope: 'valve',
-    quantity: 'choice',
-    units: ['choice'],
-    resolution: 1,
-    uncertainty: 0,
-    how: 'Where the plunger stood when the play was just gone.',
-    needs: [],
-    counts: 'newest',
-    lifter: 'hydraulic',
-    options: ['at-clip', 'part-way', 'bottomed'],
-  },
+  // The first three are of the first version; an option keeps its place in the list for ever.
+  choice(
+    'plunger-state',
+    'Plunger at zero lash',
+    ['at-clip', 'part-way', 'bottomed', 'bled', 'hung', 'collapsed', 'full-of-air'],
+    'Where the plunger stood when the play was just gone.',
+    { lifter: 'hydraulic' },
+  ),
+  choice(
+    'zero-felt-by',
+    'Zero felt by',
+    ['play', 'drag'],
+    'No more play up and down, or the pushrod that begins to drag when it is spun.',
+  ),
   turns('preload-turns', 'Preload, turns', 'Turns of the adjuster past zero lash.', { lifter: 'hydraulic' }),
   length(
     'plunger-depth',
@@ -28,15 +27,33 @@ export const SETTING: Measure[] = [
     { lifter: 'hydraulic' },
   ),
   length(
+    'held-open',
+    'Valve held off its seat',
+    'setting',
+    'valve',
+    [0.001, 0.002],
+    'Dial on the retainer: what the valve still stands open at zero turns.',
+    { lifter: 'hydraulic' },
+  ),
+  length(
     'plunger-travel-left',
     'Plunger travel left',
     'setting',
     'valve',
     [0.001, 0.005],
-    'From the set plunger down to its bottom.',
+    'From the set plunger down to its bottom; computed where the lifter’s travel is on file.',
     { lifter: 'hydraulic' },
   ),
   turns('adjuster-turns-used', 'Adjuster turns used', 'Turns from the maker’s start to where it is set.'),
+  turns('adjuster-turns-left', 'Adjuster turns left', 'Turns from where it is set to where it runs out.'),
+  length(
+    'lock-screw-depth',
+    'Lock screw below its nut',
+    'setting',
+    'valve',
+    [0.001, 0.005],
+    'Depth gauge on the nut; one that lies deeper than its neighbours tells of a lifter that hangs.',
+  ),
   length(
     'lash-cold',
     'Lash, cold',
@@ -44,9 +61,7 @@ export const SETTING: Measure[] = [
     'valve',
     [0.001, 0.0005],
     'Feeler between tip and rocker, engine cold.',
-    {
-      lifter: 'solid',
-    },
+    { lifter: 'solid' },
   ),
   length(
     'lash-hot',
@@ -57,6 +72,14 @@ export const SETTING: Measure[] = [
     'Feeler between tip and rocker, engine hot and stopped.',
     { lifter: 'solid' },
   ),
+  choice(
+    'feeler',
+    'Go and no-go',
+    ['go-only', 'neither', 'both'],
+    'The thinner blade goes and the thicker one does not; or neither does; or both do.',
+    { lifter: 'solid' },
+  ),
+  choice('thread-locker', 'Thread locker', ['none', 'applied'], 'On the lock screw or the nut’s thread.'),
   torque('lock-torque', 'Lock torque', 'setting', 'valve', 'Lock nut or screw, adjuster held.'),
   length(
     'valve-lift',

@@ -1,0 +1,26 @@
+import type { Engine } from '../engine/engine.js';
+import { measureOf } from './measures.js';
+import { ASKED_BESIDES, type AskedBesides, type Practice } from './practice.js';
+
+/** What is looked at before a valve is set: how its zero was found. */
+const BEFORE = ['plunger-state', 'zero-felt-by'];
+
+/** Of those, the ones that engines with these lifters have. */
+export const askableOn = ({ lifter }: Pick<Engine, 'lifter'>): AskedBesides[] =>
+  ASKED_BESIDES.filter((key) => (measureOf(key).lifter ?? lifter) === lifter);
+
+/**
+ * What is typed at a valve, in the order in which it is come by: how zero was found, what settles it, and what else the
+ * shop asks.
+ *
+ * @param settles the measure that settles it
+ */
+export function typedAtValve(
+  engine: Pick<Engine, 'lifter'>,
+  { setting: { asks = [] } }: Pick<Practice, 'setting'>,
+  settles: string,
+): string[] {
+  const asked = askableOn(engine).filter((key) => asks.includes(key));
+  const isBefore = (key: string) => BEFORE.includes(key);
+  return [...asked.filter(isBefore), settles, ...asked.filter((key) => !isBefore(key) && key !== settles)];
+}

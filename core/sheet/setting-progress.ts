@@ -1,0 +1,52 @@
+import { CYCLE_DEG, sameCrank } from '../engine/crank.js';
+import { QUARTER_DEG } from '../cam/quarter-turns.js';
+import type { StopMethod } from '../cam/valve-stops.js';
+import type { Along, Practice } from '../plan/practice.js';
+import { actsOf, type SlackRound } from './acts.js';
+import type { EngineFile } from './engine-file.js';
+
+type Acts = Pick<EngineFile, 'acts'>;
+
+/** The way in which the valves of this engine are set: as it was chosen last, else as the shop does it. */
+export function settingWayOf(
+  file: Acts,
+  { setting }: Pick<Practice, 'setting'>,
+): { method: StopMethod; along: Along; chosenBy: string | null } {
+  const chosen = actsOf(file, 'setting-way').at(-1);
+  return chosen
+    ? { method: chosen.method, along: chosen.along, chosenBy: chosen.by }
+    : { method: setting.method, along: setting.along, chosenBy: null };
+}
+
+/** The valves that are left out for now, each with why. */
+export function setAsideOf(file: Acts): Record<string, { reason: string; by: string }> {
+  const aside: Record<string, { reason: string; by: string }> = {};
+  for (const { places, reason, by } of actsOf(file, 'set-aside'))
+    for (const place of places) {
+      if (reason === null) delete aside[place];
+      else aside[place] = { reason, by };
+    }
+  return aside;
+}
+
+/** How far quarter turns have come. */
+export interface SlackRounds {
+  /** Those of this going through, in order; the first takes the slack from all. */
+  rounds: SlackRound[];
+  /** How many quarters in a row brought nothing loose. */
+  clean: number;
+  /** A whole cycle brought nothing: every valve is at zero lash, and all may be set where the crank stands. */
+  isDone: boolean;
+}
+
+/**
+ * How far quarter turns have come since they were chosen. A quarter that is looked at twice counts once: after a round
+ * that brought something, each of the eight must be found clean.
+ */
+export function slackRoundsOf({ acts }: Acts): SlackRounds {
+  const begun = acts.findLastIndex((act) => act.kind === 'setting-way');
+  const rounds = actsOf({ acts: acts.slice(begun + 1) }, 'slack-round').map(({ kind, ...round }) => round);
+  const since = rounds.slice(rounds.findLastIndex(({ loose }) => loose.length > 0) + 1);
+  const quarters = since.filter(({ crankDeg }, index) => since.findIndex((one) => sameCrank(one.crankDeg, crankDeg)) === index); // prettier-ignore
+  return { rounds, clean: quarters.length, isDone: rounds.length > 0 && quarters.length >= CYCLE_DEG / QUARTER_DEG };
+}
