@@ -74,6 +74,7 @@ export function MeasuringPlace({
     erase: entry.erase,
     escape: () => (entry.typed ? entry.clear() : void navigate('/')),
     take: steps.take,
+    gauge: entry.fromGauge,
     turn,
     walk,
     side: entry.side,

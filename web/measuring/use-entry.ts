@@ -7,7 +7,7 @@ import type { Reading } from '../../core/sheet/reading.js';
 import { judgeNext, type Answer } from '../../core/sheet/answer.js';
 import { slotKey, type Slot } from '../../core/sheet/slot.js';
 import type { Unit } from '../../core/units/units.js';
-import { typedInto, typeInto, useHalfTyped } from '../state/half-typed.js';
+import { typedBy, typedInto, typeInto, useHalfTyped } from '../state/half-typed.js';
 import { useLooksOn, useSession } from '../state/session.js';
 import { useDesk } from '../state/use-desk.js';
 
@@ -73,6 +73,11 @@ export function useEntry({ slot, measure, unit }: Target) {
       }),
     /** Puts all of it: what was dragged, or is proposed. */
     put: (whole: string) => edit(() => whole),
+    /** What stands here came from a gauge: this number, where it is not there already. */
+    fromGauge: (number: string | null) => {
+      setProblem(null);
+      typeInto(whose, into, (text) => number ?? text, 'gauge');
+    },
     /** Puts something into another slot that Enter takes, and any other number replaces. */
     propose: (other: Slot, whole: string) => {
       setProposed({ into: slotKey(other), whole });
@@ -105,7 +110,15 @@ export function useEntry({ slot, measure, unit }: Target) {
         setProblem(wordImpossibility(judged.fault));
         return false;
       }
-      setLastTaken(desk.take({ ...slot, entered: typed, unit, ...(replaces ? { supersedes: replaces } : {}) }));
+      setLastTaken(
+        desk.take({
+          ...slot,
+          entered: typed,
+          unit,
+          how: typedBy(whose, into),
+          ...(replaces ? { supersedes: replaces } : {}),
+        }),
+      );
       setChosen(null);
       typeInto(whose, into, () => '');
       return true;

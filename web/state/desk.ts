@@ -39,7 +39,8 @@ export interface DeskSource {
 }
 
 /** What is typed into a slot. */
-type Typed = Pick<NewReading, 'measure' | 'place' | 'at' | 'occasion' | 'entered' | 'unit' | 'supersedes'>;
+type Typed = Pick<NewReading, 'measure' | 'place' | 'at' | 'occasion' | 'entered' | 'unit' | 'supersedes'> &
+  Partial<Pick<NewReading, 'how'>>;
 
 /** What follows from the file of an engine: computed once, whenever it changes. */
 interface View {

@@ -4,6 +4,8 @@ import { create } from 'zustand';
 interface HalfTyped {
   slot: string;
   text: string;
+  /** It was not a hand that typed it. */
+  how?: 'gauge';
 }
 
 /**
@@ -17,6 +19,12 @@ export const typedInto = (all: Record<string, HalfTyped>, whose: string, slot: s
   all[whose]?.slot === slot ? all[whose].text : '';
 
 /** Changes what is typed into a slot; what was typed into another one of the engine is dropped. */
-export function typeInto(whose: string, slot: string, change: (text: string) => string): void {
-  useHalfTyped.setState((all) => ({ [whose]: { slot, text: change(typedInto(all, whose, slot)) } }));
+export function typeInto(whose: string, slot: string, change: (text: string) => string, how?: 'gauge'): void {
+  useHalfTyped.setState((all) => ({ [whose]: { slot, text: change(typedInto(all, whose, slot)), ...(how ? { how } : {}) } })); // prettier-ignore
+}
+
+/** How what somebody has typed into a slot came there. */
+export function typedBy(whose: string, slot: string): 'keyed' | 'gauge' {
+  const typed = useHalfTyped.getState()[whose];
+  return typed?.slot === slot ? (typed.how ?? 'keyed') : 'keyed';
 }
