@@ -7,6 +7,7 @@ import { customerSchema, customersAnswer } from './customer.js';
 import { engineFileAnswer } from './engine-file.js';
 import {
   benchSchema,
+  damperQuery,
   hintAnswerRequest,
   hintAnswerSchema,
   moveBenchRequest,
@@ -187,6 +188,7 @@ export const API = {
     status: 201,
   },
   'POST /api/engines/:id/hints': { params: id, body: hintAnswerRequest, answer: hintAnswerSchema, status: 201 },
+  'GET /api/engines/:id/damper-marks.pdf': { params: id, query: damperQuery },
   'GET /api/engines/:id/bench': { params: id, answer: benchSchema },
   'POST /api/engines/:id/bench': { params: id, body: moveBenchRequest, answer: benchSchema },
   // Server-sent events, until whoever watches goes.

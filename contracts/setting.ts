@@ -26,6 +26,12 @@ export const setAsideSchema = z.object({ ...done, places: z.array(z.string()), r
 export const slackRoundSchema = z.object({ ...done, crankDeg: z.number(), loose: z.array(z.string()) });
 export const hintAnswerSchema = z.object({ ...done, readingId: z.uuid(), hint: z.string(), reason: z.string() });
 
+/** The rim of a damper, as it is measured across. */
+export const damperQuery = z.object({
+  diameter: z.coerce.number({ error: 'a diameter, as a number' }).gt(0, 'above zero').max(1000, 'at most 1000'),
+  unit: z.enum(['in', 'mm'], { error: 'in or mm' }),
+});
+
 /** Where the crank stands and where each hand is: what changes too often to be an act, and is on no record. */
 export const benchSchema = z.object({
   crankDeg: z.number().nullable(),

@@ -111,7 +111,8 @@ for (const [whose, isWanted] of [
       if (!isWanted(name, address.startsWith('/engines/'))) continue;
       await page.goto(address);
       await expect(page.locator('h1')).toBeVisible();
-      await page.waitForLoadState('networkidle');
+      await expect(page.locator('[aria-busy=true]')).toHaveCount(0);
+      await settled(page);
       found[name] = await look(page);
       for (const part of PARTS[name] ?? []) {
         await page.getByRole('button', { name: part }).click();

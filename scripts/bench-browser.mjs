@@ -1,6 +1,6 @@
 /** What a slow device feels: long tasks and key presses in a browser at a quarter of the processor's speed. */
 /* global window, PerformanceObserver */
-import { withDemo, signedInAt } from './demo-browser.mjs';
+import { quiet, withDemo, signedInAt } from './demo-browser.mjs';
 
 const SLOWER = 4;
 /** What is asked for, ms. */
@@ -28,7 +28,7 @@ async function pageAt(browser, baseURL, place, tag, slower = SLOWER) {
   await page.addInitScript(watch);
   await page.goto(await signedInAt(page, place, tag));
   await page.locator('h1').waitFor();
-  await page.waitForLoadState('networkidle');
+  await quiet(page);
   const devtools = await context.newCDPSession(page);
   await devtools.send('Emulation.setCPUThrottlingRate', { rate: slower });
   await page.waitForTimeout(1000);

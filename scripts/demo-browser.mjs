@@ -32,6 +32,13 @@ export async function withDemo(port, act) {
   }
 }
 
+/** Waits until a page has had no answer for half a second; the stream of an engine never ends, and is not waited for. */
+export const quiet = (page) =>
+  page.waitForFunction(() => {
+    const ends = performance.getEntriesByType('resource').map(({ responseEnd }) => responseEnd);
+    return document.readyState === 'complete' && performance.now() - Math.max(0, ...ends) > 500;
+  });
+
 /** Signs in as the lead, and answers the address of a place: of the engine with this tag, or of the shop. */
 export async function signedInAt(page, place, tag) {
   await page.request.post('/api/session', { data: { handle: 'lead', pin: '246810' } });

@@ -1,7 +1,7 @@
 /** Refreshes docs/screenshots from the demo data: one picture of each main view, by Debian's Chromium. */
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { signedInAt, withDemo } from './demo-browser.mjs';
+import { quiet, signedInAt, withDemo } from './demo-browser.mjs';
 import { build, ensureDebianTools, ROOT } from './steps.mjs';
 
 build();
@@ -26,7 +26,7 @@ await withDemo(8432, async (browser, baseURL) => {
     const page = await context.newPage();
     await page.goto(await signedInAt(page, place, tag));
     await page.locator('h1').waitFor();
-    await page.waitForLoadState('networkidle');
+    await quiet(page);
     await act?.(page);
     await page.waitForTimeout(300);
     await page.screenshot({ path: join(ROOT, 'docs/screenshots', `${name}.png`) });

@@ -40,6 +40,9 @@ function onLetter(doc: Doc): void {
   doc.transform(scale, 0, 0, scale, (LETTER.width - scale * PAGE.width) / 2, PAGE.height - LETTER.height);
 }
 
+/** By what a length is drawn larger so that it comes out true on this paper. */
+export const trueOn = (paper: 'A4' | 'Letter'): number => (paper === 'Letter' ? PAGE.height / LETTER.height : 1);
+
 /** An empty document whose bytes hang on its contents alone: its dates are given, nothing in it is random. */
 export function openDocument(title: string, author: string, at: Date, paper: 'A4' | 'Letter' = 'A4'): Doc {
   const doc = new PDFDocument({

@@ -1,10 +1,12 @@
 import { benchOf, turnBench } from '../services/bench.js';
+import { damperOnPaper } from '../services/damper.js';
 import type { Context } from '../services/context.js';
 import type { Engines } from '../services/engines.js';
 import type { Live, LiveEvent } from '../services/live.js';
 import type { Sessions } from '../services/sessions.js';
 import { Setting } from '../services/setting.js';
 import type { App } from './app-type.js';
+import { asFile } from './engine-routes.js';
 import { tokenOf } from './guard.js';
 import { EVERYBODY, MEASURING, route } from './route.js';
 
@@ -35,6 +37,11 @@ export function settingRoutes(app: App, context: Context, engines: Engines, live
   route(app, 'POST /api/engines/:id/hints', MEASURING, async ({ params, person, body }) =>
     setting.answerHint(params.id, person, body),
   );
+
+  route(app, 'GET /api/engines/:id/damper-marks.pdf', EVERYBODY, async ({ params, query, reply }) => {
+    const { tag } = await engines.get(params.id);
+    return asFile(reply, 'application/pdf', tag, '-damper.pdf').send(await damperOnPaper(context, engines, params.id, query)); // prettier-ignore
+  });
 
   route(app, 'GET /api/engines/:id/bench', EVERYBODY, async ({ params }) => benchOf(context, engines, params.id));
 

@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { StageRibbon, type RibbonStage } from '../drawings/StageRibbon.js';
 import { ENGINE_PLACES, type Standing } from '../places/stages.js';
+import { useLiveBench } from '../state/bench.js';
 import { useDesk } from '../state/use-desk.js';
 import { EngineWaits } from './EngineWaits.js';
 import './engine-frame.css';
@@ -21,6 +22,7 @@ export function EngineFrame() {
   const { id } = useParams();
   const here = useLocation().pathname.split('/')[3];
   const { status, failure, engine, file, sheet, reload } = useDesk();
+  useLiveBench(status === 'ready' ? engine?.id : undefined);
   useEffect(() => {
     if (engine) document.title = `${engine.tag} · Utex`;
   }, [engine]);

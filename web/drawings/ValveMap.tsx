@@ -18,7 +18,19 @@ export interface DialFace {
   figure: string;
   /** On its base circle at the crank's present angle; left out where no crank is turned. */
   resting?: boolean;
+  /** Who else is at this valve. */
+  hands?: string;
+  /** What it waits for, where it is left out for now. */
+  waits?: string;
+  /** In a round of quarter turns: whether it came loose, holds, or might come loose here. */
+  slack?: 'loose' | 'holds' | 'expected';
 }
+
+const SLACK: Record<NonNullable<DialFace['slack']>, string> = {
+  loose: 'came loose',
+  holds: 'holds',
+  expected: 'may have come loose',
+};
 
 interface Props {
   banks: Bank[];
@@ -28,6 +40,21 @@ interface Props {
   typed?: string;
   /** Left out where the map only shows. */
   onPick?: (place: string) => void;
+}
+
+/** Slanting lines over a dial that is left out for now. */
+const hatch = (x: number, y: number) => [-24, -8, 8, 24].map((dx) => `M ${x + dx - 10} ${y + 22} l 20 -44`).join(' ');
+
+/** How a valve stands in a round of quarter turns: an open gap, a closed bar, or a dotted one that is to be felt. */
+function SlackMark({ slack, x, y }: { slack: NonNullable<DialFace['slack']>; x: number; y: number }) {
+  const colour = slack === 'loose' ? 'var(--dye)' : slack === 'holds' ? 'var(--steel)' : 'var(--brass)';
+  const gap = slack === 'loose' ? 7 : 2.5;
+  return (
+    <g stroke={colour} strokeWidth={4} strokeDasharray={slack === 'expected' ? '4 4' : 'none'}>
+      <line x1={x - 17} y1={y - 20 - gap} x2={x + 17} y2={y - 20 - gap} />
+      <line x1={x - 17} y1={y - 20 + gap} x2={x + 17} y2={y - 20 + gap} />
+    </g>
+  );
 }
 
 /** Drawn anew when it changes itself: while a number is typed, one of sixteen does. */
@@ -48,13 +75,14 @@ const Dial = memo(function Dial({
   typed: string;
   onPick?: (place: string) => void;
 }) {
-  const { mark, value, limit, figure, resting } = face;
+  const { mark, value, limit, figure, resting, hands, waits, slack } = face;
   const band = limit && dialBand(limit);
   const pointer = value !== null && limit ? dialDeg(value, limit) : null;
   const from = pointer === null ? null : onCircle(x, y, 29, pointer);
   const to = pointer === null ? null : onCircle(x, y, 43, pointer);
   const stands = resting === undefined ? '' : resting ? ', may be set now' : ', on its lobe or ramp';
-  const said = `${spokenPlace(place)}: ${figure ? `${figure}, ` : ''}${MARK_WORD[mark]}${stands}`;
+  const more = [slack && SLACK[slack], hands && `${hands} is here`, waits && `left out: ${waits}`].filter(Boolean);
+  const said = `${[`${spokenPlace(place)}: ${figure ? `${figure}, ` : ''}${MARK_WORD[mark]}${stands}`, ...more].join(', ')}`;
   return (
     <g>
       {active && <circle cx={x} cy={y} r={MAP.dial + 8} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />}
@@ -99,6 +127,21 @@ const Dial = memo(function Dial({
             {figure}
           </text>
         </>
+      )}
+      {waits && <path d={hatch(x, y)} stroke="var(--steel)" strokeWidth={1.4} />}
+      {slack && <SlackMark slack={slack} x={x} y={y} />}
+      {hands && (
+        <text
+          x={x}
+          y={y + MAP.dial + 20}
+          textAnchor="middle"
+          fontFamily="var(--head)"
+          fontWeight={600}
+          fontSize={14}
+          fill="var(--dye)"
+        >
+          {hands}
+        </text>
       )}
       <text
         x={x}

@@ -125,7 +125,7 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
             terms={wordTerms(formula.terms, lengthUnit)}
           />
         )}
-        {judged && <Hints hints={judged.hints} unit={unit} />}
+        {judged && <Hints hints={judged.hints} unit={unit} readingId={preview ? undefined : own?.readingId} />}
         {children}
         <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
         <ReadHereBefore slot={slot} entry={entry} />

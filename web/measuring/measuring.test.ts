@@ -8,7 +8,8 @@ import { worstMark } from '../../core/sheet/marks.js';
 import type { Disposition } from '../../core/sheet/acts.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
 import { fileOf, readingOf } from '../../core/sheet/test-file.js';
-import { METHOD_NAME, turnFirst, whyHere, howToTake } from '../places/setting/words.js';
+import { STOP_METHODS } from '../../core/cam/valve-stops.js';
+import { turnFirst, whyHere, howToTake } from '../places/setting/words.js';
 import { whatToTurn } from '../places/dead-centre/words.js';
 import { STAGE_PLACES } from '../places/stages.js';
 import { wayBack } from '../places/way-back.js';
@@ -102,12 +103,12 @@ describe('the mark of a measure', () => {
 
 describe('what to do now, in one sentence', () => {
   test('every method of setting has its reason at each valve', () => {
-    for (const method of Object.keys(METHOD_NAME) as (keyof typeof METHOD_NAME)[])
+    for (const method of STOP_METHODS)
       for (const place of ['3I', '3E']) expect(whyHere(method, place, 0, 2)).toMatch(/\.$/);
     expect(whyHere('eoic', '3I', 0, 16)).toBe('Exhaust 3 starts to open.');
   });
   test('a valve on its lobe is told, with where to turn', () => {
-    expect(turnFirst('3I', 100, -20, 326)).toBe('At 100° 3 intake is on its lobe. Turn to 326°.');
+    expect(turnFirst('3I', 100, -20, 326)).toBe('At 100° 3 intake is on its lobe. Turn to 326°: 226° on.');
     expect(turnFirst('3I', 100, 4, null)).toContain('only 4° from a ramp');
   });
   test('each way of taking a valve is told', () => {

@@ -12,6 +12,7 @@ import { uncertaintyOf } from '../../core/plan/practice.js';
 import { isClear } from '../../core/plan/read-entry.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import type { EntryState } from './use-entry.js';
+import { CHECKED, useHintAnswers } from './use-hint-answers.js';
 import type { AppliedLimit } from '../../core/sheet/limits.js';
 import { slotKey, type Slot } from '../../core/sheet/slot.js';
 import type { SheetRow } from '../../core/sheet/row.js';
@@ -23,12 +24,39 @@ import { useLooksOn } from '../state/session.js';
 
 /** What the panel beside every measuring drawing is made of. */
 
-export function Hints({ hints, unit }: { hints: Hint[]; unit: Unit }) {
-  return hints.map((hint) => (
-    <p key={hint.code} className="now-hint">
-      {wordHint(hint, unit)}
-    </p>
-  ));
+/**
+ * What is odd, in words; and what was found when somebody looked.
+ *
+ * @param readingId the reading that is odd, once it is taken: then it can be answered
+ */
+export function Hints({ hints, unit, readingId }: { hints: Hint[]; unit: Unit; readingId?: string }) {
+  const looksOn = useLooksOn();
+  const { answerTo, answer } = useHintAnswers();
+  return hints.map((hint) => {
+    const answered = readingId ? answerTo(readingId, hint.code) : undefined;
+    return (
+      <div key={hint.code} className={answered ? 'now-hint answered' : 'now-hint'}>
+        <p>{wordHint(hint, unit)}</p>
+        {answered && (
+          <p className="now-quiet">
+            “{answered.reason}”, {answered.by} {format(new Date(answered.at), 'd MMM, HH:mm')}
+          </p>
+        )}
+        {readingId && !answered && !looksOn && (
+          <Button
+            size="small"
+            onClick={(event) => {
+              // The keys go back to the bench.
+              event.currentTarget.blur();
+              void answer(readingId, hint.code, CHECKED);
+            }}
+          >
+            {CHECKED}
+          </Button>
+        )}
+      </div>
+    );
+  });
 }
 
 /** The answer to the value just taken; it stays while the next place is already active. */

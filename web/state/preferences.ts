@@ -1,8 +1,6 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
-import type { StopMethod } from '../../core/cam/valve-stops.js';
 import type { WheelFace } from '../../core/wheel/wheel-face.js';
-import type { Along } from '../../core/plan/practice.js';
 
 export type LengthUnit = 'in' | 'thou' | 'mm';
 const LENGTH_UNITS: LengthUnit[] = ['in', 'thou', 'mm'];
@@ -11,13 +9,17 @@ const LENGTH_UNITS: LengthUnit[] = ['in', 'thou', 'mm'];
 export interface DeskPosition {
   place: string | null;
   crankDeg: number;
-  /** `null` until chosen: then as the shop does it. */
-  method: StopMethod | null;
-  along: Along | null;
+  /** When hand and crank were moved last, ms: what was moved later elsewhere stands. */
+  placedAt?: number;
+  turnedAt?: number;
+  /** On which occasion the valves are read; the build unless it is another. */
+  occasion?: string;
+  /** Valves that came loose in the round of quarter turns that is not filed yet. */
+  loose?: string[];
   /** Which step of each other stage is active. */
   steps: Record<string, string>;
 }
-export const FIRST_POSITION: DeskPosition = { place: null, crankDeg: 0, method: null, along: null, steps: {} };
+export const FIRST_POSITION: DeskPosition = { place: null, crankDeg: 0, steps: {} };
 
 interface Preferences {
   shade: 'light' | 'dark';

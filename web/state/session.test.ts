@@ -115,7 +115,7 @@ describe('what this device remembers', () => {
   test('where one stood on each engine comes back, each change by itself', () => {
     move('a', { place: '3I', crankDeg: 110 });
     move('a', { steps: { timing: 'intake-open@engine@' } });
-    move('b', { method: 'fewest' });
+    move('b', { occasion: 'first-heat' });
     const { positions } = usePreferences.getState();
     expect(positions.a).toEqual({
       ...FIRST_POSITION,
@@ -123,7 +123,7 @@ describe('what this device remembers', () => {
       crankDeg: 110,
       steps: { timing: 'intake-open@engine@' },
     });
-    expect(positions.b).toEqual({ ...FIRST_POSITION, method: 'fewest' });
+    expect(positions.b).toEqual({ ...FIRST_POSITION, occasion: 'first-heat' });
   });
 
   test('the unit goes round inch, thou, millimetre', () => {

@@ -8,6 +8,7 @@ import { formatFigure } from '../../../core/units/format.js';
 import { ValveMap } from '../../drawings/ValveMap.js';
 import { facesOf } from '../../measuring/faces.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
+import { Options } from '../../measuring/Options.js';
 import { OwnDrawing } from '../../measuring/OwnDrawing.js';
 import { Todo } from '../../measuring/Todo.js';
 import type { Steps } from '../../measuring/use-steps.js';
@@ -116,15 +117,7 @@ export function Measuring({
           ) : (
             <Todo measure={measure} />
           )}
-          {measure.options && (
-            <p>
-              {measure.options.map((option, index) => (
-                <span key={option}>
-                  <kbd>{index + 1}</kbd> {option}{' '}
-                </span>
-              ))}
-            </p>
-          )}
+          <Options measure={measure} entry={entry} />
         </>
       }
       turn={() => {}}

@@ -7,7 +7,7 @@ import { SCHOOLS } from '../../../core/valvetrain/schools.js';
 import { SCHOOL_NAME } from '../../../contracts/wording/geometry.js';
 import { RECHECK_COUNT } from '../../../contracts/wording/recheck.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
-import { METHOD_NAME } from '../setting/words.js';
+import { METHOD_TITLE } from '../../../contracts/wording/setting.js';
 import type { SetForm } from './set-form.js';
 import { PRACTICE_NAME } from './words.js';
 
@@ -95,7 +95,7 @@ export function PracticeFields({ control }: { control: Control<SetForm> }) {
                 control={control}
                 name="practice.setting.method"
                 label="Method"
-                options={STOP_METHODS.map((method) => [method, METHOD_NAME[method]])}
+                options={STOP_METHODS.map((method) => [method, METHOD_TITLE[method]])}
               />
               <FormChoice
                 control={control}

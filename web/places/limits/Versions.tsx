@@ -7,7 +7,7 @@ import { wordRecheck } from '../../../contracts/wording/recheck.js';
 import { download } from '../../app/download.js';
 import type { specSetLoader } from '../../app/loaders.js';
 import { useSession } from '../../state/session.js';
-import { METHOD_NAME } from '../setting/words.js';
+import { METHOD_TITLE } from '../../../contracts/wording/setting.js';
 import { Comparison, LimitsTable } from './LimitsTable.js';
 import { MoveEngines } from './MoveEngines.js';
 import { limitsCsv, setJson } from './set-files.js';
@@ -93,7 +93,7 @@ export function Versions() {
           <section aria-label="Practice" className="limits-stage">
             <h2>Practice</h2>
             <p>
-              {METHOD_NAME[setting.method]}, along {setting.along === 'firing' ? 'the firing order' : 'the heads'};{' '}
+              {METHOD_TITLE[setting.method]}, along {setting.along === 'firing' ? 'the firing order' : 'the heads'};{' '}
               <span className="figure">{setting.marginDeg}°</span> to any ramp. Drops at{' '}
               <span className="figure">{shown.practice.timing.drops.in.join(', ')} in</span> or{' '}
               <span className="figure">{shown.practice.timing.drops.mm.join(', ')} mm</span>. The chain settles by{' '}

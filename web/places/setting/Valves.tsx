@@ -1,18 +1,28 @@
 import Button from '@mui/material/Button';
-import Select from '@mui/material/Select';
-import type { ReactNode } from 'react';
-import { STOP_METHODS } from '../../../core/cam/valve-stops.js';
+import { useState, type ReactNode } from 'react';
+import { METHOD_TITLE } from '../../../contracts/wording/setting.js';
 import { neighbourValve, valveMapLayout } from '../../../core/drawing/valve-map.js';
-import { sameCrank } from '../../../core/engine/crank.js';
 import { parseValve, spokenPlace } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
-import { ALONG, type Along } from '../../../core/plan/practice.js';
 import { ValveMap } from '../../drawings/ValveMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
+import { FormPlace } from '../../measuring/FormPlace.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
+import { Options } from '../../measuring/Options.js';
 import { TurningStrip } from '../../measuring/TurningStrip.js';
+import { useLooksOn } from '../../state/session.js';
+import { AtValve } from './AtValve.js';
+import { LeaveOut } from './LeaveOut.js';
+import { Remedy, useRemedy } from './Remedy.js';
+import { RoundTodo } from './RoundTodo.js';
+import { Siblings } from './Siblings.js';
+import { TodoHere } from './TodoHere.js';
+import { useRounds } from './use-rounds.js';
 import { useSetting } from './use-setting.js';
-import { howToTake, METHOD_NAME, turnFirst, whyHere } from './words.js';
+import { useSettingActs } from './use-setting-acts.js';
+import { Ways } from './Ways.js';
+import { degrees, sayUnsafe } from './words.js';
+import './setting.css';
 
 const KEYS: [string, string][] = [
   ['0 … 9 . / −', 'into the active valve; 5/8 and 1 3/8 are read as fractions'],
@@ -21,43 +31,14 @@ const KEYS: [string, string][] = [
   ['Esc', 'leave what is typed; again, leave the bench'],
   ['[  ]', 'turn the crank to the stop before, the stop after'],
   ['← → ↑ ↓', 'walk over the valves'],
+  ['E', 'what else can be taken at this valve'],
+  ['M', 'the ways to set, for this cam; the marks for its damper'],
+  ['W', 'leave this valve or its bank out for now, or take it up again'],
+  ['R', 'where the adjuster cannot reach: what brings it there, onto the list of parts'],
+  ['L', 'quarter turns: this one came loose and was taken up'],
   ['U', 'inch, thou, millimetre'],
   ['?', 'these keys'],
 ];
-
-const ALONG_NAME: Record<Along, string> = { firing: 'by firing order', bank: 'along the bank' };
-
-/** A choice in the line over the drawing: how the work is walked. */
-function Choice<Value extends string>({
-  label,
-  value,
-  options,
-  onChoose,
-}: {
-  label: string;
-  value: Value;
-  options: (readonly [Value, string])[];
-  onChoose: (value: Value) => void;
-}) {
-  return (
-    <Select
-      size="small"
-      variant="standard"
-      disableUnderline
-      value={value}
-      onChange={(event) => onChoose(event.target.value as Value)}
-      native
-      inputProps={{ 'aria-label': label }}
-      className="measuring-choice"
-    >
-      {options.map(([key, said]) => (
-        <option key={key} value={key}>
-          {said}
-        </option>
-      ))}
-    </Select>
-  );
-}
 
 /**
  * Setting the valves: the number goes into the engine, the engine says what to turn to next.
@@ -66,94 +47,125 @@ function Choice<Value extends string>({
  */
 export function Valves({ list }: { list?: ReactNode }) {
   const setting = useSetting();
-  const { engine, sheet, order, active, crank, stops, method, along, step, rests, clearance } = setting;
-  const { choose, pick, turnTo } = setting;
+  const acts = useSettingActs();
+  const rounds = useRounds(setting, acts);
+  const remedy = useRemedy(setting);
+  const looksOn = useLooksOn();
+  const [view, setView] = useState<'valves' | 'ways'>('valves');
+  const [leavesOut, setLeavesOut] = useState(false);
+  const { engine, sheet, order, active, next, crank, method, target, entry, others, inRounds } = setting;
+  const { marginDeg } = engine.specSet.practice.setting;
   const { taken, required } = sheet.stages.setting ?? { taken: 0, required: 0 };
-  const next = order.steps[order.steps.findIndex((one) => one.place === active) + 1];
   const flags = sheet.flags.filter(
     (flag) => flag.open && parseValve(flag.place) && measureOf(flag.measure).stage === 'setting',
   );
-  const atStop = step !== null && sameCrank(step.crankDeg, crank);
+  const typesMore = () => {
+    const { asked } = setting;
+    setting.chooseMeasure(asked[(asked.indexOf(target.measure.key) + 1) % asked.length]);
+  };
+  if (view === 'ways')
+    return (
+      <FormPlace list={list} leave={() => setView('valves')} cycleUnit={setting.cycleUnit}>
+        <Ways setting={setting} acts={acts} onDone={() => setView('valves')} />
+      </FormPlace>
+    );
   return (
-    <MeasuringPlace
-      stage="setting"
-      steps={setting}
-      list={list}
-      title="Setting the valves"
-      line={
-        <>
-          <span className="measuring-count">
-            <span className="figure">
-              {taken} of {required}
-            </span>{' '}
-            taken
-          </span>
-          {flags.slice(0, 1).map((flag) => (
-            <span key={flag.measure + flag.place} style={{ color: 'var(--flag)' }}>
-              <VerdictMark mark={flag.verdict} word={false} /> {spokenPlace(flag.place)} {flag.verdict}
-            </span>
-          ))}
-          {flags.length > 1 && <span style={{ color: 'var(--flag)' }}>{flags.length - 1} more</span>}
-          <span className="measuring-rest" />
-          <Choice
-            label="Method"
-            value={method}
-            options={STOP_METHODS.map((name) => [name, METHOD_NAME[name]])}
-            onChoose={(name) => choose({ method: name })}
-          />
-          <Choice
-            label="Order"
-            value={along}
-            options={ALONG.map((way) => [way, ALONG_NAME[way]])}
-            onChoose={(way) => choose({ along: way })}
-          />
-        </>
-      }
-      notice={
-        order.unsafe.length > 0 && (
-          <p className="measuring-unsafe">
-            <VerdictMark mark="high" word={false} /> This method cannot set{' '}
-            {order.unsafe.map(({ place }) => spokenPlace(place)).join(', ')} on this cam.
-          </p>
-        )
-      }
-      drawing={
-        <ValveMap
-          banks={engine.banks}
-          faces={setting.faces}
-          active={active}
-          typed={setting.entry.typed}
-          onPick={pick}
-        />
-      }
-      where={spokenPlace(active)}
-      todo={
-        rests ? (
-          <p>
-            {atStop ? `${whyHere(method, active, stops.indexOf(step.crankDeg), stops.length)} ` : ''}
-            {howToTake(engine, setting.target.measure.key)}
-          </p>
-        ) : (
+    <>
+      <MeasuringPlace
+        stage="setting"
+        steps={inRounds && entry.typed === '' ? { ...setting, take: rounds.holds } : setting}
+        list={list}
+        title="Setting the valves"
+        line={
           <>
-            <p style={{ color: 'var(--flag)' }}>{turnFirst(active, crank, clearance, step?.crankDeg ?? null)}</p>
-            {step && (
-              <Button variant="outlined" size="small" onClick={() => turnTo(step.crankDeg)}>
-                Turn there
-              </Button>
-            )}
+            <span className="measuring-count">
+              <span className="figure">
+                {taken} of {required}
+              </span>
+              {next &&
+                !inRounds &&
+                `, next ${spokenPlace(next.place)}${setting.isAnywhere ? '' : ` at ${degrees(next.crankDeg)}`}`}
+            </span>
+            {others.map(({ handle, place }) => (
+              <span key={handle} className="setting-hand">
+                {handle} at {place}
+              </span>
+            ))}
+            {flags.slice(0, 1).map((flag) => (
+              <span key={flag.measure + flag.place} style={{ color: 'var(--flag)' }}>
+                <VerdictMark mark={flag.verdict} word={false} /> {spokenPlace(flag.place)} {flag.verdict}
+              </span>
+            ))}
+            {flags.length > 1 && <span style={{ color: 'var(--flag)' }}>{flags.length - 1} more</span>}
+            <span className="measuring-rest" />
+            <Button size="small" onClick={() => setView('ways')}>
+              {METHOD_TITLE[method]}&nbsp;<kbd>M</kbd>
+            </Button>
           </>
-        )
-      }
-      turn={setting.turn}
-      walk={(heading) => pick(neighbourValve(valveMapLayout(engine.banks), active, heading))}
-      keys={KEYS}
-      keyLine={
-        <>
-          <kbd>Enter</kbd> take{next && ` and go to ${spokenPlace(next.place)}`} <kbd>[</kbd> <kbd>]</kbd> turn the
-          crank
-        </>
-      }
-      strip={<TurningStrip turning={setting.turning} crankDeg={crank} stops={stops} onTurn={turnTo} />}
-    />
+        }
+        notice={
+          order.unsafe.length > 0 && (
+            <p className="measuring-unsafe">
+              <VerdictMark mark="high" word={false} /> This method cannot set {sayUnsafe(order.unsafe, marginDeg)} on
+              this cam.
+            </p>
+          )
+        }
+        drawing={
+          <ValveMap
+            banks={engine.banks}
+            faces={rounds.faces}
+            active={active}
+            typed={entry.typed}
+            onPick={setting.pick}
+          />
+        }
+        where={spokenPlace(active)}
+        todo={
+          inRounds ? (
+            <RoundTodo setting={setting} rounds={rounds} isBusy={acts.isBusy} />
+          ) : (
+            <>
+              <TodoHere setting={setting} />
+              <Options measure={target.measure} entry={entry} />
+            </>
+          )
+        }
+        turn={(heading) => (inRounds && heading === 1 ? void rounds.turn() : setting.turn(heading))}
+        walk={(heading) => setting.pick(neighbourValve(valveMapLayout(engine.banks), active, heading))}
+        more={{
+          m: () => setView('ways'),
+          e: typesMore,
+          ...(looksOn ? {} : { w: () => setLeavesOut(true), r: () => void remedy.order() }),
+          ...(inRounds ? { l: rounds.came } : {}),
+        }}
+        keys={KEYS}
+        keyLine={
+          inRounds ? (
+            <>
+              <kbd>L</kbd> came loose <kbd>Enter</kbd> holds <kbd>]</kbd> a quarter on
+            </>
+          ) : (
+            <>
+              <kbd>Enter</kbd> take{next && ` and go to ${spokenPlace(next.place)}`} <kbd>[</kbd> <kbd>]</kbd> turn the
+              crank
+            </>
+          )
+        }
+        strip={
+          <TurningStrip
+            turning={setting.turning}
+            crankDeg={crank}
+            stops={inRounds ? [0, 90, 180, 270, 360, 450, 540, 630] : setting.stops}
+            onTurn={setting.turnTo}
+          />
+        }
+      >
+        <Remedy {...remedy} />
+        <AtValve setting={setting} />
+        <Siblings setting={setting} />
+      </MeasuringPlace>
+      {leavesOut && <LeaveOut setting={setting} acts={acts} onClose={() => setLeavesOut(false)} />}
+    </>
   );
 }

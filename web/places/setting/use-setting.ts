@@ -1,147 +1,165 @@
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { clearanceDeg } from '../../../core/cam/base-circle.js';
 import { sameCrank } from '../../../core/engine/crank.js';
 import { placesOf } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
+import { typedAtValve } from '../../../core/plan/setting-asks.js';
 import { settingOrder } from '../../../core/plan/setting-order.js';
 import { limitFor } from '../../../core/plan/spec-sets.js';
-import { stageMark } from '../../../core/sheet/marks.js';
-import { dialUnit, settingLimit, settingMeasure, settingValue } from '../../../core/sheet/setting-value.js';
-import { formatFigure } from '../../../core/units/format.js';
+import { setAsideOf, settingWayOf, slackRoundsOf } from '../../../core/sheet/setting-progress.js';
+import { settingMeasure } from '../../../core/sheet/setting-value.js';
+import { BUILD } from '../../../core/sheet/slot.js';
 import type { Unit } from '../../../core/units/units.js';
-import type { DialFace } from '../../drawings/ValveMap.js';
 import { useEntry, type Target } from '../../measuring/use-entry.js';
 import { useLengthUnit } from '../../measuring/use-length-unit.js';
 import { useTurning } from '../../measuring/use-turning.js';
+import { useBench } from '../../state/bench.js';
 import { FIRST_POSITION, usePreferences, type LengthUnit } from '../../state/preferences.js';
 import { useDesk } from '../../state/use-desk.js';
+import { useFaces } from './use-faces.js';
 
 /**
  * The state of the setting screen: which valve is active, where the crank stands, what is typed; and the acts of the
- * builder on it. Everything else is computed from the engine and its readings by core.
+ * builder on it. Everything else is computed from the engine and its file by core.
  */
 export function useSetting() {
   const desk = useDesk();
   const engine = desk.engine!;
+  const file = desk.file!;
   const sheet = desk.sheet!;
   const spec = engine.specSet;
-  const { setting } = spec.practice;
+  const { practice } = spec;
+  const { marginDeg } = practice.setting;
   const position = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
-  const { unit: chosenUnit, move, cycleUnit } = usePreferences();
-  const { crankDeg } = position;
-  const method = position.method ?? setting.method;
-  const along = position.along ?? setting.along;
+  const { move: savePosition, cycleUnit } = usePreferences();
+  const occasion = position.occasion ?? BUILD;
+  const bench = useBench(engine.id);
+  const { method, along } = useMemo(() => settingWayOf(file, practice), [file, practice]);
+  const slack = useMemo(() => slackRoundsOf(file), [file]);
+  const aside = useMemo(() => setAsideOf(file), [file]);
   const turning = useTurning();
   const { events, spans } = turning;
   const order = useMemo(
-    () => settingOrder({ ...engine, seatEvents: events }, method, along, setting.marginDeg),
-    [engine, events, method, along, setting],
+    () => settingOrder({ ...engine, seatEvents: events }, method, along, marginDeg),
+    [engine, events, method, along, marginDeg],
   );
-  const stops = useMemo(() => [...new Set(order.steps.map((step) => step.crankDeg))].sort((a, b) => a - b), [order]);
-  const valueAt = useCallback((place: string) => settingValue(sheet.rows, place), [sheet]);
-  const firstOpen = order.steps.find((step) => !valueAt(step.place)) ?? order.steps[0];
-  const active = position.place ?? firstOpen?.place ?? placesOf(engine, 'valve')[0];
+  /** Quarter turns that are through: every valve is at zero, and the crank may stand where it stands. */
+  const isAnywhere = method === 'quarter-turns' && slack.isDone;
+  const inRounds = method === 'quarter-turns' && !slack.isDone;
+
+  const rows = useMemo(() => sheet.rows.filter((row) => (row.occasion ?? BUILD) === occasion), [sheet, occasion]);
+  const settles = (place: string) => settingMeasure(engine, spec, place);
+  const isSet = useCallback(
+    (place: string) => {
+      const measure = settingMeasure(engine, spec, place);
+      return rows.some((row) => row.measure === measure && row.place === place);
+    },
+    [engine, spec, rows],
+  );
+  const isOpen = (place: string) => !isSet(place) && !aside[place];
+  const firstOpen = order.steps.find((step) => isOpen(step.place)) ?? order.steps[0];
+  const active = bench.place ?? firstOpen?.place ?? placesOf(engine, 'valve')[0];
   const step = order.steps.find((candidate) => candidate.place === active) ?? null;
   // Before anything was touched the crank stands where the first step wants it.
-  const crank = position.place === null && step ? step.crankDeg : crankDeg;
-  const clearanceAt = (place: string) =>
-    clearanceDeg(
-      spans.find((candidate) => candidate.place === place)!,
-      crank,
-    );
+  const crank = bench.place === null && step && !isAnywhere ? step.crankDeg : bench.crankDeg;
+  const clearance = clearanceDeg(
+    spans.find(({ place }) => place === active)!,
+    crank,
+  );
 
-  const measure = measureOf(settingMeasure(engine, spec, active));
-  const statedUnit = limitFor(spec, measure.key, active)?.unit ?? limitFor(spec, 'plunger-depth', active)?.unit ?? 'in';
+  /** What is typed at the active valve, one after the other; which of it, once it was chosen by hand. */
+  const asked = typedAtValve(engine, practice, settles(active));
+  const has = (measure: string, place: string) => rows.some((row) => row.measure === measure && row.place === place && !row.derivedFrom); // prettier-ignore
+  const [chosen, setChosen] = useState<{ place: string; measure: string } | null>(null);
+  const nextAsked = asked.find((key) => !has(key, active)) ?? settles(active);
+  const key = chosen?.place === active ? chosen.measure : nextAsked;
+  const measure = measureOf(key);
+  const statedUnit = limitFor(spec, key, active)?.unit ?? limitFor(spec, 'plunger-depth', active)?.unit ?? 'in';
   const lengthUnit = useLengthUnit(statedUnit === 'turn' ? 'in' : (statedUnit as LengthUnit));
-  const unit: Unit = measure.quantity === 'turns' ? 'turn' : lengthUnit;
+  const unit: Unit = measure.quantity === 'length' ? lengthUnit : measure.units[0];
   const target = useMemo(
-    (): Target => ({ slot: { measure: measure.key, place: active }, measure, unit }),
-    [measure, active, unit],
+    (): Target => ({ slot: { measure: key, place: active, ...(occasion === BUILD ? {} : { occasion }) }, measure, unit }), // prettier-ignore
+    [key, measure, active, unit, occasion],
   );
   const entry = useEntry(target);
-  // By themselves: what hangs on one of them alone stays the same while a number is typed, and is not drawn anew.
-  const { preview, typed, take, clear } = entry;
-
-  const judging = desk.judging!;
-  const faces = useMemo(
-    () =>
-      Object.fromEntries(
-        placesOf(engine, 'valve').map((place): [string, Omit<DialFace, 'resting'>] => {
-          const row = valueAt(place);
-          const shown = row && (row.unit === 'mm' ? (chosenUnit ?? dialUnit(row)) : row.enteredUnit);
-          return [
-            place,
-            {
-              mark: stageMark(sheet, 'setting', place),
-              value: row?.value ?? null,
-              limit: row?.limit ?? settingLimit(judging, place),
-              figure: row && shown ? formatFigure(row.value, shown) : '',
-            },
-          ];
-        }),
-      ),
-    [engine, sheet, judging, chosenUnit, valueAt],
-  );
-  const resting = useMemo(
-    () =>
-      Object.fromEntries(
-        spans.map((span): [string, DialFace] => [
-          span.place,
-          { ...faces[span.place], resting: clearanceDeg(span, crank) >= setting.marginDeg },
-        ]),
-      ),
-    [faces, spans, crank, setting.marginDeg],
-  );
-  const shown = preview && { value: preview.judgedAs?.value ?? preview.value, mark: preview.verdict };
+  const { typed, take, clear } = entry;
+  const faces = useFaces({ rows, occasion, spans, crank, active, entry, others: bench.others, aside });
 
   const go = (place: string, deg?: number) => {
     clear();
-    move(engine.id, { place, crankDeg: deg ?? crank });
+    setChosen(null);
+    bench.move({ place, ...(deg === undefined ? {} : { crankDeg: deg }) });
   };
-  /** On to the next valve of the order that has no value yet, after the active one; round once. */
-  const stepOn = (from: string) => {
-    const turn = order.steps.findIndex((candidate) => candidate.place === from);
+  /** The next valve of the order that has no value yet and is not left out, after the active one; round once. */
+  const next = (() => {
+    const turn = order.steps.findIndex((candidate) => candidate.place === active);
     const round = [...order.steps.slice(turn + 1), ...order.steps.slice(0, turn + 1)];
-    const next = round.find((candidate) => candidate.place !== from && !valueAt(candidate.place));
-    if (next) go(next.place, next.crankDeg);
-    else go(from);
-  };
+    return round.find((candidate) => candidate.place !== active && isOpen(candidate.place)) ?? null;
+  })();
+  const stepOn = () => (next ? go(next.place, isAnywhere ? undefined : next.crankDeg) : go(active));
 
   return {
     engine,
+    file,
     sheet,
+    rows,
+    occasion,
     turning,
     order,
-    stops,
+    stops: order.stops,
     method,
     along,
+    slack,
+    aside,
+    others: bench.others,
     crank,
     active,
     step,
-    /** Degrees from the active valve to its nearer ramp, and whether that is enough. */
-    clearance: clearanceAt(active),
-    rests: clearanceAt(active) >= setting.marginDeg,
+    next,
+    isAnywhere,
+    inRounds,
+    isSet,
+    isOpen,
+    /** Degrees from the active valve to its nearer ramp, and whether that is enough; in rounds and after them it is. */
+    clearance,
+    rests: isAnywhere || clearance >= marginDeg,
+    /** What is typed at the active valve, in order. */
+    asked,
     target,
     entry,
     lengthUnit,
-    faces: shown ? { ...resting, [active]: { ...resting[active], ...shown } } : resting,
-    /** Takes what is typed and steps on; with nothing typed, just steps on. */
+    faces,
+    /** Takes what is typed and steps on: to what else is asked at this valve, then to the next one. */
     take: () => {
-      if (typed === '' || take()) stepOn(active);
+      if (typed === '') return stepOn();
+      if (!take()) return;
+      const after = asked.slice(asked.indexOf(key) + 1).find((other) => !has(other, active));
+      if (asked.includes(key) && after) setChosen({ place: active, measure: after });
+      else stepOn();
+    },
+    /** Types something else at the same valve. */
+    chooseMeasure: (other: string) => {
+      clear();
+      setChosen({ place: active, measure: other });
     },
     pick: (place: string) => go(place),
-    turnTo: (deg: number) => move(engine.id, { place: active, crankDeg: deg }),
+    turnTo: (deg: number) => bench.move({ place: active, crankDeg: deg }),
     /** To the next or the previous stop of the method, and to the first valve there that still has no value. */
     turn: (heading: 1 | -1) => {
+      const { stops } = order;
       const ahead =
         heading === 1 ? stops.find((deg) => deg > crank + 0.01) : stops.findLast((deg) => deg < crank - 0.01);
       const to = ahead ?? (heading === 1 ? stops[0] : stops[stops.length - 1]);
       if (to === undefined) return;
       const here = order.steps.filter((candidate) => sameCrank(candidate.crankDeg, to));
-      go((here.find((candidate) => !valueAt(candidate.place)) ?? here[0]).place, to);
+      go((here.find((candidate) => isOpen(candidate.place)) ?? here[0]).place, to);
     },
-    choose: (change: { method?: typeof method; along?: typeof along }) =>
-      move(engine.id, { ...change, place: active, crankDeg: crank }),
+    chooseOccasion: (other: string) => {
+      clear();
+      savePosition(engine.id, { occasion: other === BUILD ? undefined : other });
+    },
     cycleUnit: () => cycleUnit(lengthUnit),
   };
 }
+
+export type SettingState = ReturnType<typeof useSetting>;

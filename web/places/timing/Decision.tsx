@@ -8,7 +8,7 @@ import { camInstall, installAt } from '../../../core/cam/cam-install.js';
 import { movedSince } from '../../../core/cam/sprocket.js';
 import { turningEvents } from '../../../core/cam/turning-events.js';
 import { findsOfEvents, spansOf } from '../../../core/drawing/wheel-finds.js';
-import { angleOn } from '../../measuring/use-turning.js';
+import { angleOn } from '../../../core/sheet/angle-on.js';
 import { formatFigure } from '../../../core/units/format.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
 import { DegreeWheel } from '../../drawings/DegreeWheel.js';

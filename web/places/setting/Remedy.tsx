@@ -1,0 +1,61 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import type { Begun } from '../../measuring/WantPart.js';
+import { WantPart } from '../../measuring/WantPart.js';
+import { useLooksOn } from '../../state/session.js';
+import { remedyIn, rodWanted, shimWanted, type RemedyFound } from './remedy.js';
+import type { SettingState } from './use-setting.js';
+
+/** What brings the active valve's plunger where it belongs, as something to be ordered. */
+export function useRemedy(setting: SettingState) {
+  const { engine, sheet, rows, active, lengthUnit, entry } = setting;
+  const [begun, setBegun] = useState<Begun | null>(null);
+  const here = rows.filter(({ place }) => place === active).flatMap(({ hints }) => hints);
+  const found = remedyIn([...(entry.preview?.hints ?? []), ...here]);
+  const orderRod = () => found && setBegun(rodWanted(engine, sheet.rows, active, found, lengthUnit));
+  const orderShim = () => found?.pivotShim && setBegun(shimWanted(engine.id, active, found.pivotShim, lengthUnit));
+  return {
+    found,
+    orderRod,
+    orderShim,
+    /** One key: what the mount takes. A shim where a pedestal has no adjuster, else another pushrod. */
+    order: () => (engine.mount === 'pedestal-shim' && found?.pivotShim ? orderShim() : orderRod()),
+    begun,
+    close: () => setBegun(null),
+  };
+}
+
+/** The two ways out, each one press away from the list of parts. */
+export function Remedy({ found, orderRod, orderShim, begun, close }: ReturnType<typeof useRemedy>) {
+  const looksOn = useLooksOn();
+  if (looksOn) return null;
+  return (
+    <>
+      {found && <RemedyButtons found={found} orderRod={orderRod} orderShim={orderShim} />}
+      {begun && <WantPart begun={begun} onClose={close} />}
+    </>
+  );
+}
+
+function RemedyButtons({
+  found,
+  orderRod,
+  orderShim,
+}: {
+  found: RemedyFound;
+  orderRod: () => void;
+  orderShim: () => void;
+}) {
+  return (
+    <p role="group" aria-label="What brings it where it belongs">
+      <Button size="small" variant="outlined" onClick={orderRod}>
+        A {found.pushrodChange < 0 ? 'shorter' : 'longer'} pushrod onto the list
+      </Button>{' '}
+      {found.pivotShim !== null && found.pivotShim > 0 && (
+        <Button size="small" variant="outlined" onClick={orderShim}>
+          A shim onto the list
+        </Button>
+      )}
+    </p>
+  );
+}
