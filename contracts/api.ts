@@ -4,6 +4,7 @@ import { actsAnswer, actsQuery, chainAnswer, chainQuery } from './act.js';
 import { backupRequest, backupsAnswer } from './backup.js';
 import { measuresAnswer, specSetSchema, specSetsAnswer, stageSchema } from './catalogue.js';
 import { customerSchema, customersAnswer } from './customer.js';
+import { calendarAnswer, dueAnswer } from './due.js';
 import { engineFileAnswer } from './engine-file.js';
 import {
   benchSchema,
@@ -147,6 +148,10 @@ export const API = {
   'GET /api/parts/orders/:order/order.pdf': { params: z.object({ order: partId }) },
   'GET /api/parts/orders/:order/order.csv': { params: z.object({ order: partId }) },
   'POST /api/parts/shelf': { body: countRequest, answer: z.object({ pieces: z.number() }), status: 201 },
+  'GET /api/due': { answer: dueAnswer },
+  'GET /api/calendar': { answer: calendarAnswer },
+  'POST /api/calendar': { answer: calendarAnswer, status: 201 },
+  'GET /api/calendar/:file': { params: z.object({ file: z.string() }) },
   'GET /api/layouts': { answer: layoutsAnswer },
   'GET /api/measures': { answer: measuresAnswer },
   'GET /api/spec-sets': { answer: specSetsAnswer },

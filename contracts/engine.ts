@@ -7,6 +7,7 @@ import type { Impossibility } from '../core/impossible.js';
 import { LIVES } from '../core/sheet/acts.js';
 import { specSetSchema } from './catalogue.js';
 import { bankSchema, engineShape, layoutSchema } from './engine-shape.js';
+import { dueSchema } from './due.js';
 import { engineDataSchema } from './papers/engine-data.js';
 import { jobSchema } from './papers/job.js';
 import { partsSchema } from './papers/parts.js';
@@ -96,6 +97,8 @@ const engineSummary = z.object({
   life: z.enum(LIVES),
   /** The day it is promised for. */
   promised: z.string().nullable(),
+  /** What is looked at again while it runs, the first first. */
+  due: z.array(dueSchema),
   /** Which parts it waits for, and until when; null for none. */
   waits: waitsSchema.nullable(),
   touchedAt: z.string(),

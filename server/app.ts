@@ -16,6 +16,7 @@ import { actRoutes } from './routes/act-routes.js';
 import { backupRoutes } from './routes/backup-routes.js';
 import { catalogueRoutes } from './routes/catalogue-routes.js';
 import { customerRoutes } from './routes/customer-routes.js';
+import { dueRoutes } from './routes/due-routes.js';
 import { engineRoutes } from './routes/engine-routes.js';
 import { guardRoutes } from './routes/guard.js';
 import { described, SECURITY_SCHEMES } from './routes/openapi.js';
@@ -157,6 +158,7 @@ export async function buildApp({
     actRoutes(api, context);
     customerRoutes(api, context, engines);
     partsRoutes(api, context, engines);
+    dueRoutes(api, context);
     engineRoutes(api, context, engines, new Readings(context, engines));
     settingRoutes(api, context, engines, new Live(context.audit), sessions);
     paperRoutes(api, context, engines);

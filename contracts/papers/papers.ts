@@ -7,9 +7,11 @@ import { job } from './job.js';
 import { lobeSweep } from './lobe-sweep.js';
 import { mockUp } from './mock-up.js';
 import type { PaperKind } from './paper-kind.js';
+import { occasion } from './occasion.js';
 import { parts } from './parts.js';
 import { pushrods } from './pushrods.js';
 import { rockers } from './rockers.js';
+import { running } from './running.js';
 import { springs } from './springs.js';
 
 /** Every kind of paper that is kept with an engine, one row a kind. */
@@ -25,6 +27,8 @@ export const PAPER_KINDS = [
   springs,
   rockers,
   pushrods,
+  occasion,
+  running,
 ] as unknown as PaperKind[];
 
 export const paperSchema = z.object({

@@ -3,6 +3,7 @@ import { findMeasure } from '../../core/plan/measures.js';
 import { UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { many } from './many.js';
+import { wordOccasion } from './occasion.js';
 import { wordTakenAt } from './picture.js';
 
 type Body = Record<string, unknown>;
@@ -106,6 +107,9 @@ const SAYS: Record<string, (body: Body) => string> = {
   'hint.answered': (body) => `looked at what was odd (${text(body.hint).replaceAll('-', ' ')})${because(body)}`,
   'mock-up.filed': ({ check }) => `filed the set-up of check ${text(check)}`,
   'springs.filed': () => 'filed its springs',
+  'occasion.filed': ({ paper }) =>
+    `began to read it anew: ${wordOccasion(text((paper as Body | undefined)?.occasion))}`,
+  'running.filed': () => 'wrote down how it was run',
   'rockers.filed': () => 'filed its rockers and tips',
   'pushrods.filed': () => 'filed how its pushrods are measured and what they must fit',
   'supplier.written': ({ name }) => `wrote the page of the supplier ${text(name)}`,
@@ -119,6 +123,7 @@ const SAYS: Record<string, (body: Body) => string> = {
   'order.arrived': ({ number, lines }) => `booked ${many(Number(lines), 'line', 'lines')} of order ${text(number)}`,
   'shelf.counted': ({ title, pieces, before }) =>
     `counted ${text(pieces)} of ${text(title)} on the shelf, where ${text(before)} were written down`,
+  'calendar.address-made': () => 'made a new address for the shop’s calendar',
   'cam-card.filed': () => 'filed a cam card',
   'lobe-sweep.filed': () => 'filed a swept lobe',
   'engine-data.filed': () => 'filed its figures',

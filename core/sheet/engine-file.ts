@@ -13,7 +13,7 @@ export interface Signed {
 }
 
 /** What is filed on an engine and stands on no record: what the shop keeps in mind of the job, cautions read, where it is. */
-export const KEPT_TO_THE_SHOP = { papers: ['job'], acts: ['caution', 'life', 'set-aside'] };
+export const KEPT_TO_THE_SHOP = { papers: ['job', 'running'], acts: ['caution', 'life', 'set-aside'] };
 
 /**
  * All that an engine is judged from, loaded in one go. `sheetOf` and `judgeLast` of it are the only ways to a verdict,

@@ -3,6 +3,7 @@ import type { LobeSweep } from '../cam/lobe-sweep.js';
 import type { EngineData } from '../engine/engine-data.js';
 import type { ValveKind } from '../engine/engine.js';
 import type { Part } from '../parts/part.js';
+import type { Occasion, Running } from '../plan/running.js';
 import type { MockUp } from '../valvetrain/mock-up.js';
 import type { PushrodSetUp } from '../valvetrain/pushrod-set-up.js';
 import type { RockerSetUp } from '../valvetrain/rocker-set-up.js';
@@ -84,6 +85,14 @@ export const rockersOf = ({ papers }: Filed): (RockerSetUp & { at: string })[] =
 
 /** How pushrods are measured and what they must fit, as it was filed last. */
 export const pushrodsOf = (filed: Filed): PushrodSetUp | undefined => newest<PushrodSetUp>(filed, 'pushrods');
+
+/** The occasions on which the valves are read besides the build, in the order in which they were begun. */
+export const occasionsOf = ({ papers }: Filed): Occasion[] =>
+  papers.filter(({ kind }) => kind === 'occasion').map(({ body }) => body as Occasion);
+
+/** How the engine was run, as it was told, in that order. */
+export const runningOf = ({ papers }: Filed): Running[] =>
+  papers.filter(({ kind }) => kind === 'running').map(({ body }) => body as Running);
 
 /** The springs as they were filed last. */
 export const springPaperOf = (filed: Filed): Springs | undefined => newest<Springs>(filed, 'springs');

@@ -142,9 +142,9 @@ export const TAGS = { short: 'SHORT', long: 'LONG', whole: 'WHOLE' };
 export async function fillLargeShop({ database, ...context }: Context): Promise<void> {
   await openBenchShop({ database, ...context });
   let head = await headOf(database);
-  const unsigned = { papers: [], signed: null };
+  const unsigned = { papers: [], signed: null, acts: [] };
   const standing = (readings: Reading[]) => {
-    const file = { engine, spec, readings, acts: [], ...unsigned };
+    const file = { engine, spec, readings, ...unsigned };
     return new KeptStanding(engine, spec, standOf(file)).of(file);
   };
   let usual: ReturnType<typeof standing> | null = null;
@@ -162,7 +162,7 @@ export async function fillLargeShop({ database, ...context }: Context): Promise<
       for (const { row, readings, rows } of filled) {
         usual ??= standing(readings);
         const signedAt = rows.at(-1)!.table === 'records' ? row.openedAt.toISOString() : null;
-        const shown = { ...shownOf(row, usual, unsigned), ...(signedAt ? { state: 'signed' as const, signedAt } : {}) };
+        const shown = { ...shownOf(row, usual, { ...unsigned, spec: row.spec }), ...(signedAt ? { state: 'signed' as const, signedAt } : {}) };
         await putOnFloor(queries, shown, row.openedAt, SHOWN_BY);
       }
     });
@@ -178,7 +178,7 @@ export async function fillLargeShop({ database, ...context }: Context): Promise<
     head = one.head;
     await database.transaction(async (queries) => {
       await write(queries, [one]);
-      await putOnFloor(queries, shownOf(row, standing(readings), unsigned), row.openedAt, SHOWN_BY);
+      await putOnFloor(queries, shownOf(row, standing(readings), { ...unsigned, spec: row.spec }), row.openedAt, SHOWN_BY);
     });
   }
 }

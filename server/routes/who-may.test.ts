@@ -52,7 +52,7 @@ test('every address says who may ask it: signing is the lead’s, people are the
     expect([key, asks.includes('apprentice')]).toEqual([key, false]);
   const open = registered.filter(({ asks }) => asks === 'anyone').map(({ key }) => key);
   expect(open.filter((key) => !key.includes('/api/calc/')).sort()).toEqual([
-    'DELETE /api/session', 'GET /.well-known/jwks.json', 'GET /api/health', 'GET /api/openapi.json', 'GET /api/shop',
+    'DELETE /api/session', 'GET /.well-known/jwks.json', 'GET /api/calendar/:file', 'GET /api/health', 'GET /api/openapi.json', 'GET /api/shop',
     'GET /api/verify/:fingerprint', 'POST /api/session', 'POST /api/shop', 'POST /api/verify',
   ]); // prettier-ignore
 });

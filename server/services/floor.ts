@@ -1,4 +1,5 @@
 import { FORMULA_VERSION } from '../../core/record/build-record.js';
+import { dueOf } from '../../core/sheet/due.js';
 import { isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
 import { jobOf } from '../../core/sheet/papers.js';
 import { standOf } from '../../core/sheet/stand.js';
@@ -9,7 +10,7 @@ import { findEngine, type EngineRow } from '../store/engine-store.js';
 import { listUnshown, putOnFloor, type Shown } from '../store/floor-store.js';
 
 /** Moves with whatever changes what the floor shows of the same file: its rows are then made anew. */
-export const SHOWN_BY = `${FORMULA_VERSION}.3`;
+export const SHOWN_BY = `${FORMULA_VERSION}.4`;
 
 /** As much of an engine as the floor shows, however it stands. */
 export type OnTheFloor = Pick<EngineRow, 'id' | 'tag' | 'title' | 'customer' | 'life' | 'engine'>;
@@ -18,11 +19,12 @@ export type OnTheFloor = Pick<EngineRow, 'id' | 'tag' | 'title' | 'customer' | '
 export function shownOf(
   { id, tag, title, customer, life, engine }: OnTheFloor,
   standing: Standing,
-  file: Pick<EngineFile, 'signed' | 'papers'>,
+  file: Pick<EngineFile, 'signed' | 'papers' | 'acts' | 'spec'>,
 ): Shown {
   const signedAt = isSigned(file) ? file.signed!.signedAt : null;
   const promised = jobOf(file).promised ?? null;
-  return { id, tag, title, customer, banks: engine.banks, ...standing, signedAt, life, promised };
+  const due = dueOf(file, file.spec.practice);
+  return { id, tag, title, customer, banks: engine.banks, ...standing, signedAt, life, promised, due };
 }
 
 /** Engines that are put on the floor in one transaction. */

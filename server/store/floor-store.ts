@@ -17,9 +17,21 @@ const wordsOf = ({ tag, title, customer }: Shown) => [tag, title, customer].join
 /** Puts an engine on the floor, or puts anew what is shown of it. */
 export async function putOnFloor(queries: Queries, shown: Shown, touchedAt: Date, shownBy: string): Promise<void> {
   await queries.query(
-    `insert into floor (engine_id, touched_at, tag, words, shown, shown_by, life) values ($1, $2, $3, $4, $5, $6, $7)
-     on conflict (engine_id) do update set touched_at = $2, tag = $3, words = $4, shown = $5, shown_by = $6, life = $7`,
-    [shown.id, touchedAt, shown.tag, wordsOf(shown), JSON.stringify(shown), shownBy, shown.life],
+    `insert into floor (engine_id, touched_at, tag, words, shown, shown_by, life, due_on)
+     values ($1, $2, $3, $4, $5, $6, $7, $8)
+     on conflict (engine_id) do update set
+       touched_at = $2, tag = $3, words = $4, shown = $5, shown_by = $6, life = $7, due_on = $8`,
+    // What comes first stands first.
+    [
+      shown.id,
+      touchedAt,
+      shown.tag,
+      wordsOf(shown),
+      JSON.stringify(shown),
+      shownBy,
+      shown.life,
+      shown.due[0]?.on ?? null,
+    ],
   );
 }
 
@@ -88,6 +100,15 @@ export async function searchFloor(
     params,
   );
   return { total: Number(size), engines: `[${engines ?? ''}]` };
+}
+
+/** Engines that run and of which something is looked at again by a day, those that are due first as first. */
+export async function listDue(queries: Queries, by: string, limit: number): Promise<Shown[]> {
+  const rows = await queries.query<{ shown: string }>(
+    `select shown from floor where due_on <= $1 and life in ('in-work', 'handed-over') order by due_on, tag limit $2`,
+    [by, limit],
+  );
+  return rows.map(({ shown }) => JSON.parse(shown) as Shown);
 }
 
 /** What is shown of some engines, by their ids. */
