@@ -1,8 +1,11 @@
 import type { NewEngine } from '../contracts/engine.js';
+import type { StopMethod } from '../core/cam/valve-stops.js';
 import { lobeFromCard, type LobeFromCardInput } from '../core/cam/lobe-from-card.js';
 import type { CamCard } from '../core/cam/cam-card.js';
+import type { Hint } from '../core/judge/hints.js';
 import { atValue, type At, type Stage } from '../core/plan/measure.js';
-import type { SignOffOf } from '../core/sheet/acts.js';
+import type { Along } from '../core/plan/practice.js';
+import type { EngineLife, SignOffOf } from '../core/sheet/acts.js';
 import type { MockUp } from '../core/valvetrain/mock-up.js';
 import type { PushrodSetUp } from '../core/valvetrain/pushrod-set-up.js';
 import type { RockerSetUp } from '../core/valvetrain/rocker-set-up.js';
@@ -17,6 +20,7 @@ export type DemoAct =
       unit: string;
       atLiftMm?: number;
       at?: At;
+      occasion?: string;
       values: [place: string, entered: string][];
     }
   | {
@@ -27,10 +31,16 @@ export type DemoAct =
       reason: string;
     }
   | { act: 'caution'; stage: Stage }
-  | { act: 'paper'; kind: string; body: object }
+  /** A day so many days from now is only known when the demo is built. */
+  | { act: 'paper'; kind: string; body: object | ((day: (days: number) => string) => object) }
   | { act: 'picture'; stage: Stage | 'intake'; place: string; caption: string; draw: () => Promise<Uint8Array> }
   | { act: 'sign-off'; what: SignOffOf }
-  | { act: 'sign' };
+  | { act: 'sign' }
+  | { act: 'way'; method: StopMethod; along: Along }
+  | { act: 'aside'; places: string[]; reason: string }
+  | { act: 'round'; crankDeg: number; loose: string[] }
+  | { act: 'answer'; measure: string; place: string; hint: Hint['code']; reason: string }
+  | { act: 'life'; life: EngineLife; reason: string };
 
 export interface DemoEngine {
   /** How long before now the first act was done. */
@@ -40,6 +50,8 @@ export interface DemoEngine {
   promisedInDays?: number;
   notes?: string;
   acts: DemoAct[];
+  /** What was done on it days after, each so many days ago. */
+  later?: { daysAgo: number; acts: DemoAct[] }[];
 }
 
 /** Figures of an engine, as `id=entered` with blanks between; angles in degrees, loads in pounds. */
@@ -126,6 +138,12 @@ export const take = (measure: string, unit: string, text: string): DemoAct => ({
   unit,
   values: text.split(' ').map((pair) => pair.replace('_', ' ').split('=') as [string, string]),
 });
+
+/** The same, on another occasion than the build. */
+export const again = (occasion: string, measure: string, unit: string, text: string): DemoAct => {
+  const taken = take(measure, unit, text);
+  return taken.act === 'take' ? { ...taken, occasion } : taken;
+};
 
 /** One angle of the whole engine, read at a lift or drop in mm. */
 export const angle = (measure: string, entered: string, atLiftMm?: number): DemoAct => ({

@@ -7,23 +7,28 @@ import { writeCustomer } from '../server/services/customers.js';
 import { addPerson, openShop } from '../server/services/people.js';
 import { addPicture } from '../server/services/pictures.js';
 import { Readings } from '../server/services/readings.js';
+import { changeLife } from '../server/services/change-engine.js';
+import { Setting } from '../server/services/setting.js';
 import { issueSpecSet } from '../server/services/spec-sets.js';
 import { Signing } from '../server/services/signing.js';
 import { PAPER_KINDS } from '../contracts/papers/papers.js';
 import { filePaper } from '../server/services/papers.js';
-import type { DemoEngine } from './acts.js';
+import type { DemoAct, DemoEngine } from './acts.js';
 import { DEMO_CUSTOMERS } from './customers.js';
 import { BITTERN } from './engines/bittern.js';
+import { BITTERN_RUNNING } from './engines/bittern-running.js';
 import { DUNLIN } from './engines/dunlin.js';
 import { KNOT } from './engines/knot.js';
 import { PETREL } from './engines/petrel.js';
+import { PETREL_HUNG } from './engines/petrel-hung.js';
+import { PETREL_QUARTERS } from './engines/petrel-quarters.js';
 import { DEMO_VERSIONS } from './limits.js';
 import { beginParts, orderParts } from './parts.js';
 import { DEMO_PEOPLE, DEMO_PIN, DEMO_SHOP } from './people.js';
 
 const DAY_MS = 86_400_000;
-/** The four engines of the shop: one signed, one with open flags, one half set, one just opened. All made up. */
-const DEMO_ENGINES = [BITTERN, PETREL, DUNLIN, KNOT];
+/** The engines on the benches, each set in another way, and one that runs and was read again. All made up. */
+const DEMO_ENGINES = [BITTERN, PETREL, DUNLIN, KNOT, BITTERN_RUNNING, PETREL_HUNG, PETREL_QUARTERS];
 const [owner, lead, builder] = DEMO_PEOPLE;
 
 /** A clock that the demo walks through its days. */
@@ -44,17 +49,24 @@ export class DemoClock implements Clock {
 /** The day so many days from another, as `2026-12-18`. */
 const dayFrom = (day: Date, days: number) => new Date(day.getTime() + days * DAY_MS).toISOString().slice(0, 10);
 
-async function buildEngine(
+async function openDemo(engines: Engines, { engine, promisedInDays, notes }: DemoEngine, now: Date): Promise<string> {
+  const promised = promisedInDays === undefined ? undefined : dayFrom(now, promisedInDays);
+  const job = promised || notes ? { promised, notes } : undefined;
+  return (await engines.open(builder, { ...engine, job })).id;
+}
+
+/** Does what was done on an engine, half a minute after the other. */
+async function doActs(
   context: Context,
   engines: Engines,
   clock: DemoClock,
-  { engine, acts, promisedInDays, notes }: DemoEngine,
+  id: string,
+  acts: DemoAct[],
   now: Date,
 ): Promise<void> {
-  const promised = promisedInDays === undefined ? undefined : dayFrom(now, promisedInDays);
-  const job = promised || notes ? { promised, notes } : undefined;
-  const { id } = await engines.open(builder, { ...engine, job });
   const readings = new Readings(context, engines);
+  const setting = new Setting(context, engines);
+  const day = (days: number) => dayFrom(now, days);
   for (const act of acts) {
     clock.tick();
     switch (act.act) {
@@ -72,6 +84,7 @@ async function buildEngine(
             how: 'keyed' as const,
             ...(act.atLiftMm === undefined ? {} : { atLiftMm: act.atLiftMm }),
             ...(act.at ? { at: act.at } : {}),
+            ...(act.occasion ? { occasion: act.occasion } : {}),
           };
           await readings.take(id, builder, [reading]);
           clock.tick();
@@ -79,7 +92,8 @@ async function buildEngine(
         break;
       case 'paper': {
         const kind = PAPER_KINDS.find((one) => one.kind === act.kind)!;
-        await filePaper(context, engines, id, builder, kind, kind.schema.parse(act.body));
+        const body = typeof act.body === 'function' ? act.body(day) : act.body;
+        await filePaper(context, engines, id, builder, kind, kind.schema.parse(body));
         break;
       }
       case 'decide':
@@ -93,6 +107,24 @@ async function buildEngine(
       }
       case 'sign-off':
         await signOff(context, engines, id, builder, act.what);
+        break;
+      case 'way':
+        await setting.choose(id, builder, act);
+        break;
+      case 'aside':
+        await setting.setAside(id, builder, act);
+        break;
+      case 'round':
+        await setting.takeUp(id, builder, act);
+        break;
+      case 'answer': {
+        const { rows } = await engines.sheet(id);
+        const { readingId } = rows.find((row) => row.measure === act.measure && row.place === act.place)!;
+        await setting.answerHint(id, builder, { readingId, hint: act.hint, reason: act.reason });
+        break;
+      }
+      case 'life':
+        await changeLife(context, engines, id, lead, act);
         break;
       case 'sign':
         await new Signing(context, engines).sign(id, lead);
@@ -119,7 +151,15 @@ export async function buildDemo(context: Context, clock: DemoClock, now: Date, a
   for (const customer of book) await writeCustomer(context, (ids) => engines.forget(ids), builder, customer);
   // In the order of time, as the log of a real shop is.
   const days = [
-    ...DEMO_ENGINES.map((demo) => ({ daysAgo: demo.daysAgo, work: () => buildEngine(context, engines, clock, demo, now) })), // prettier-ignore
+    ...DEMO_ENGINES.flatMap((demo) => {
+      let id = '';
+      const open = async () => {
+        id = await openDemo(engines, demo, now);
+        await doActs(context, engines, clock, id, demo.acts, now);
+      };
+      const later = (demo.later ?? []).map(({ daysAgo, acts }) => ({ daysAgo, work: () => doActs(context, engines, clock, id, acts, now) })); // prettier-ignore
+      return [{ daysAgo: demo.daysAgo, work: open }, ...later];
+    }),
     { daysAgo: 9.5, work: () => beginParts(context, engines, now, DEMO_PEOPLE) },
     { daysAgo: 0.1, work: () => orderParts(context, engines, now, DEMO_PEOPLE) },
     ...DEMO_VERSIONS.map(({ daysAgo, version }) => ({ daysAgo, work: () => issueSpecSet(context, owner, version) })),

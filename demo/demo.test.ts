@@ -4,6 +4,9 @@ import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { EngineSummary } from '../contracts/engine.js';
+import { measureOf } from '../core/plan/measures.js';
+import { driftOf } from '../core/sheet/drift.js';
+import { settingWayOf, slackRoundsOf } from '../core/sheet/setting-progress.js';
 import type { Sheet } from '../core/sheet/sheet.js';
 import { openShopFolder, type OpenShop } from '../server/open-shop.js';
 import { Engines } from '../server/services/engines.js';
@@ -64,13 +67,49 @@ afterAll(async () => {
 const find = (tag: string) => floor.find((engine) => engine.tag === tag)!;
 const sheetOf = (tag: string): Promise<Sheet> => engines.sheet(find(tag).id);
 
-test('the four engines stand in four different states', () => {
-  expect(floor.map(({ tag, state }) => [tag, state])).toEqual([
+test('the engines stand in different states, the one that runs handed over', () => {
+  expect(floor.map(({ tag, state, life }) => [tag, life === 'in-work' ? state : life])).toEqual([
     ['KM1-052', 'opened'],
     ['DT2-007', 'setting'],
     ['PH8-031', 'flagged'],
+    ['PH8-034', 'setting'],
+    ['PH8-027', 'to-sign'],
+    ['BS6-098', 'handed-over'],
     ['BS6-114', 'signed'],
   ]);
+});
+
+test('one engine is set by each method; the quarter turns are in their fifth quarter', async () => {
+  const ways: Record<string, string> = {};
+  for (const { tag, id } of floor) {
+    const file = await engines.file(id);
+    const { method, chosenBy } = settingWayOf(file, file.spec.practice);
+    if (chosenBy) ways[tag] = method;
+  }
+  expect(ways).toEqual({
+    'PH8-031': 'eoic',
+    'DT2-007': 'two-positions',
+    'PH8-027': 'fewest',
+    'PH8-034': 'quarter-turns',
+    'BS6-098': 'each-tdc',
+  });
+  expect(slackRoundsOf(await engines.file(find('PH8-034').id))).toMatchObject({ clean: 0, isDone: false });
+});
+
+test('the running Bittern has one valve that has drifted since its first heat, and its lash is due', async () => {
+  const { rows } = await sheetOf('BS6-098');
+  const { engine, spec } = await engines.file(find('BS6-098').id);
+  const drift = driftOf(engine, spec.practice, rows, measureOf('lash-cold'), ['build', 'first-heat']);
+  expect(drift.filter(({ isReal }) => isReal).map(({ place, cause, isAlone }) => [place, cause, isAlone])).toEqual([['4E', 'opened', true]]); // prettier-ignore
+  expect(find('BS6-098').due[0].what).toBe('Valve lash');
+});
+
+test('the spare Petrel had a lifter that hung: what was odd is answered, and what holds 4E open says what it takes', async () => {
+  const { rows } = await sheetOf('PH8-027');
+  const { acts } = await engines.file(find('PH8-027').id);
+  expect(acts.some((act) => act.kind === 'hint-answer' && act.hint === 'adjuster-deep')).toBe(true);
+  const [hint] = rows.find(({ measure }) => measure === 'held-open')!.hints;
+  expect(hint).toMatchObject({ code: 'no-lash-left', remedy: { excess: expect.any(Number) } });
 });
 
 test('every act went through the log, and the chain holds', async () => {

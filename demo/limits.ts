@@ -93,7 +93,20 @@ const SIDECAR_VERSION = nextOf(SIDECAR, 'Rubbed a tip with the rocker held: the 
   },
 }); // prettier-ignore
 
-/** The versions of the hydroplane set after the one that came with Utex, of the pump's and of the sidecar's, each so long ago. */
+const SOLID = EXAMPLE_SPEC_SETS.find(({ id }) => id === 'shop-solid')!;
+/** What whoever runs an engine with solid lifters is told, and what is asked at each of its valves. */
+const SOLID_VERSION = nextOf(SOLID, 'Pullers came back with loose locks; we tell them when to look', {
+  practice: {
+    ...SOLID.practice,
+    rechecks: [
+      { what: 'Valve lash', every: 18, count: 'runs', bands: [{ overRpm: 4600, factor: 0.5 }] },
+      { what: 'Valve springs', every: 60, count: 'runs', bands: [] },
+      { what: 'Oil and filter', every: 6, count: 'months', bands: [] },
+    ],
+  },
+});
+
+/** The versions of the hydroplane set after the one that came with Utex, of the pump's, the sidecar's and the general one for solid lifters, each so long ago. */
 export const DEMO_VERSIONS: { daysAgo: number; version: NewSpecSet }[] = [
   ...SEASONS.map(({ daysAgo, reason }, index) => ({
     daysAgo,
@@ -107,6 +120,7 @@ export const DEMO_VERSIONS: { daysAgo: number; version: NewSpecSet }[] = [
       reason,
     },
   })),
+  { daysAgo: 29, version: SOLID_VERSION },
   { daysAgo: 0.2, version: PUMP_VERSION },
   { daysAgo: 1.2, version: SIDECAR_VERSION },
 ];

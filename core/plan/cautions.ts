@@ -32,6 +32,10 @@ export const CAUTIONS: Partial<Record<Stage, string[]>> = {
     'Set on a running engine, hot oil flies and parts move: eyes, sleeves and hands clear.',
     'Tightening values come from the maker’s card.',
   ],
+  proof: [
+    'Turned by hand with springs loaded, the engine kicks the bar back. Spark plugs out, nobody’s fingers in the valvetrain.',
+    'Two whole turns, slowly: where anything binds, stop and look before going on.',
+  ],
 };
 
 /** Stands under every record and every caution. */

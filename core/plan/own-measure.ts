@@ -10,6 +10,7 @@ export const OWN_STAGES = [
   'mock-up',
   'geometry',
   'setting',
+  'proof',
 ] as const satisfies Stage[];
 type OwnStage = (typeof OWN_STAGES)[number];
 

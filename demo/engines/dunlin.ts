@@ -61,6 +61,7 @@ export const DUNLIN: DemoEngine = {
     ...trials('1I', 'mm', '0=2.55;3.95 0.8=2.90;4.20 1.6=3.00;4.45'),
     ...trials('1E', 'mm', '0=2.75;4.15 0.4=2.80;4.30 1.6=3.10;4.85'),
     { act: 'caution', stage: 'setting' },
+    { act: 'way', method: 'two-positions', along: 'bank' },
     take('lash-cold', 'mm', '1I=0.11 1E=0.13'),
   ],
 }; // prettier-ignore

@@ -133,6 +133,7 @@ export const PETREL: DemoEngine = {
     take('pushrod-tool-turns', 'turn', '1I=4.8 1E=4.2 8I=4.85 8E=4.25'),
     { act: 'sign-off', what: 'clay-out' },
     { act: 'caution', stage: 'setting' },
+    { act: 'way', method: 'eoic', along: 'firing' },
     take('preload-turns', 'turn', '1I=5/8 8I=5/8 1E=0.5 7I=0.625 8E=0.625 2I=0.5 7E=5/8 6I=5/8 2E=5/8 6E=1.125 5I=0.625'),
     take('preload-turns', 'turn', '8E=0.5 5E=0.9'),
   ],

@@ -32,21 +32,21 @@ export const floorLoader = loads(({ request }) => {
   const page = Number(asked.get('page') ?? 1);
   const where = asked.get('life') ?? 'in-work';
   const life = LIVES.find((one) => one === where);
-  return ask('GET /api/engines', { query: { search, page, ...(life ? { life } : {}) }, signal: request.signal }).then(
-    (found) => ({
-      ...found,
-      search,
-    }),
-  );
+  const { signal } = request;
+  return Promise.all([
+    ask('GET /api/engines', { query: { search, page, ...(life ? { life } : {}) }, signal }),
+    ask('GET /api/due', { signal }),
+  ]).then(([found, { due }]) => ({ ...found, search, due }));
 });
 /** What the shop says and how its backups stand; null for whoever is not the owner. */
 export const shopLoader = loads(async () => {
-  const [shop, backups, keys] = await Promise.all([
+  const [shop, backups, keys, calendar] = await Promise.all([
     ask('GET /api/shop/data'),
     ask('GET /api/backups').catch(unlessForbidden(null)),
     ask('GET /api/keys').catch(unlessForbidden(null)),
+    ask('GET /api/calendar').catch(unlessForbidden(null)),
   ]);
-  return backups && keys && { shop, backups, keys };
+  return backups && keys && calendar && { shop, backups, keys, calendar };
 });
 /** Acts of the log, as the address narrows them; the tag of an engine is looked up first. */
 export const actsLoader = loads(async ({ request }) => {

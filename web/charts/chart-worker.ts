@@ -13,6 +13,7 @@ import {
   type ChartConfiguration,
 } from 'chart.js';
 import { clearanceChart, positionsChart } from './clearance-chart.js';
+import { driftChart } from './drift-chart.js';
 import type { Drawn, Room, ToDraw } from './drawn.js';
 import { liftChart } from './lift-chart.js';
 import { lobeChart } from './lobe-chart.js';
@@ -43,6 +44,8 @@ function configOf(drawn: Drawn): ChartConfiguration<'line'> {
       return positionsChart(drawn.of);
     case 'marks':
       return markChart(drawn.of);
+    case 'drift':
+      return driftChart(drawn.of);
   }
 }
 

@@ -1,4 +1,5 @@
 import type { ClearanceDrawn, PositionsDrawn } from './clearance-chart.js';
+import type { DriftDrawn } from './drift-chart.js';
 import type { LiftsDrawn } from './lift-chart.js';
 import type { LobeDrawn } from './lobe-chart.js';
 import type { MarksDrawn } from './mark-chart.js';
@@ -9,7 +10,8 @@ export type Drawn =
   | { chart: 'lobe'; of: LobeDrawn }
   | { chart: 'clearance'; of: ClearanceDrawn }
   | { chart: 'positions'; of: PositionsDrawn }
-  | { chart: 'marks'; of: MarksDrawn };
+  | { chart: 'marks'; of: MarksDrawn }
+  | { chart: 'drift'; of: DriftDrawn };
 
 /** The sheet that a chart has, in CSS pixels, and how many pixels of the screen each of them is. */
 export interface Room {

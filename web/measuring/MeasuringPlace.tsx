@@ -3,6 +3,7 @@ import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { useLooksOn } from '../state/session.js';
 import { useDesk } from '../state/use-desk.js';
+import { useAwake } from '../state/use-awake.js';
 import { KeysHelp } from './KeysHelp.js';
 import './measuring.css';
 import { StagePanel, type PanelProps } from './StagePanel.js';
@@ -34,6 +35,8 @@ interface Props extends Pick<PanelProps, 'stage' | 'todo'> {
   children?: ReactNode;
   /** Along the bottom: the crank strip. */
   strip?: ReactNode;
+  /** Instead of all but the strip: what is read from two metres away. */
+  far?: ReactNode;
   turn: MeasuringActs['turn'];
   walk: MeasuringActs['walk'];
   /** Keys that only this place has. */
@@ -56,6 +59,7 @@ export function MeasuringPlace({
   list,
   where,
   strip,
+  far,
   turn,
   walk,
   more,
@@ -67,6 +71,7 @@ export function MeasuringPlace({
   const [help, setHelp] = useState(false);
   const [wants, setWants] = useState(false);
   const looksOn = useLooksOn();
+  useAwake();
   const engineId = useDesk((desk) => desk.engine!.id);
   const { target, entry, lengthUnit } = steps;
   useMeasuringKeys({
@@ -83,6 +88,17 @@ export function MeasuringPlace({
     more: { ...(looksOn ? {} : { p: () => setWants(true) }), ...more },
   });
   const { place } = target.slot;
+  if (far)
+    return (
+      <div className="measuring-far">
+        {far}
+        {strip && (
+          <section className="measuring-strip" aria-label="Crank strip">
+            {strip}
+          </section>
+        )}
+      </div>
+    );
   return (
     <div className={list ? 'measuring' : 'measuring without-list'}>
       {list}

@@ -66,7 +66,9 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
     return quantity === 'angle' ? 'deg' : quantity === 'length' ? lengthUnit : units[0];
   };
   const siblings = limit
-    ? sheet.rows.filter((row) => row.measure === limit.measure && row.place !== slot.place).map((row) => row.value)
+    ? sheet.rows
+        .filter((row) => row.measure === limit.measure && row.place !== slot.place && row.occasion === slot.occasion)
+        .map((row) => row.value)
     : [];
   const formula = makes?.derivedFrom?.formula;
   return (

@@ -51,6 +51,7 @@ export const STAGE_PLACES: StagePlace[] = [
   }),
   stagePlace('geometry', 'geometry', 'Geometry', async () => ({ Component: (await import('./geometry/Geometry.js')).Geometry })),
   stagePlace('setting', 'setting', 'Setting', async () => ({ Component: (await import('./setting/Setting.js')).Setting }), { byValve: true }),
+  stagePlace('proof', 'proof', 'Proof', async () => ({ Component: (await import('./proof/Proof.js')).Proof })),
 ]; // prettier-ignore
 
 /** Where an engine begins: whose it is, what it is, what is known of it. */

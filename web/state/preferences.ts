@@ -23,6 +23,8 @@ export const FIRST_POSITION: DeskPosition = { place: null, crankDeg: 0, steps: {
 
 interface Preferences {
   shade: 'light' | 'dark';
+  /** Whether the bench says aloud what is next, and sounds verdicts. */
+  voice: boolean;
   /** `null` until chosen: then the unit in which the shop wrote the limit. */
   unit: LengthUnit | null;
   positions: Record<string, DeskPosition>;
@@ -30,6 +32,7 @@ interface Preferences {
   wheel: { face: WheelFace; runs: 'with' | 'against' };
   chooseWheel: (change: Partial<Preferences['wheel']>) => void;
   toggleShade: () => void;
+  toggleVoice: () => void;
   cycleUnit: (from: LengthUnit) => void;
   move: (engineId: string, change: Partial<DeskPosition>) => void;
 }
@@ -39,11 +42,13 @@ export const usePreferences = create<Preferences>()(
   persist(
     (set) => ({
       shade: 'light',
+      voice: false,
       unit: null,
       positions: {},
       wheel: { face: '0-90-0-90-0', runs: 'with' },
       chooseWheel: (change) => set(({ wheel }) => ({ wheel: { ...wheel, ...change } })),
       toggleShade: () => set(({ shade }) => ({ shade: shade === 'light' ? 'dark' : 'light' })),
+      toggleVoice: () => set(({ voice }) => ({ voice: !voice })),
       cycleUnit: (from) => set({ unit: LENGTH_UNITS[(LENGTH_UNITS.indexOf(from) + 1) % LENGTH_UNITS.length] }),
       move: (engineId, change) =>
         set(({ positions }) => ({

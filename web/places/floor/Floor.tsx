@@ -20,6 +20,7 @@ import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { LIFE_WORD, sayPromise } from '../intake/words.js';
 import { STAGE_PLACES, stageAt } from '../stages.js';
 import { useSession } from '../../state/session.js';
+import { DueStrip } from './DueStrip.js';
 import './floor.css';
 
 const LEGEND: Mark[] = ['in', 'doubt', 'low', 'high', 'missing', 'accepted'];
@@ -207,6 +208,7 @@ export function Floor() {
             </ToggleButton>
           ))}
         </ToggleButtonGroup>
+        {answer && <DueStrip due={answer.due} />}
         <ul className="plain-list floor-list" ref={list} aria-label="Engines">
           {answer?.engines.map((engine) => (
             <Row key={engine.id} engine={engine} />

@@ -1,8 +1,9 @@
 import Button from '@mui/material/Button';
-import { useFieldArray, type Control, type FieldPath } from 'react-hook-form';
+import { Controller, useFieldArray, useWatch, type Control, type FieldPath } from 'react-hook-form';
 import { STOP_METHODS } from '../../../core/cam/valve-stops.js';
 import { findMeasure, MEASURES, measureOf } from '../../../core/plan/measures.js';
 import { RECHECK_COUNTS } from '../../../core/plan/practice.js';
+import { askableOn } from '../../../core/plan/setting-asks.js';
 import { SCHOOLS } from '../../../core/valvetrain/schools.js';
 import { SCHOOL_NAME } from '../../../contracts/wording/geometry.js';
 import { RECHECK_COUNT } from '../../../contracts/wording/recheck.js';
@@ -17,7 +18,10 @@ type Path = FieldPath<SetForm>;
 const GROUPS: { title: string; fields: [path: string, help: string][] }[] = [
   {
     title: 'Setting the valves',
-    fields: [['setting.marginDeg', 'kept from either ramp while a valve is set']],
+    fields: [
+      ['setting.marginDeg', 'kept from either ramp while a valve is set'],
+      ['setting.dragTurns', 'noted wherever zero was felt by the pushrod’s drag; empty for unknown'],
+    ],
   },
   {
     title: 'Dead centre',
@@ -66,6 +70,34 @@ const GROUPS: { title: string; fields: [path: string, help: string][] }[] = [
 
 const METALS = ['iron', 'aluminium'] as const;
 const options = (values: readonly string[]) => values.map((value) => [value, value] as const);
+
+/** What is asked at each valve besides what settles it, each with a tick. */
+function AskedAtValve({ control }: { control: Control<SetForm> }) {
+  const lifter = useWatch({ control, name: 'lifter' });
+  return (
+    <Controller
+      control={control}
+      name="practice.setting.asks"
+      render={({ field: { value, onChange } }) => (
+        <div role="group" aria-label={PRACTICE_NAME['setting.asks']} className="practice-asks">
+          <p>{PRACTICE_NAME['setting.asks']}:</p>
+          {askableOn({ lifter }).map((key) => (
+            <label key={key}>
+              <input
+                type="checkbox"
+                checked={value.includes(key)}
+                onChange={({ target }) =>
+                  onChange(target.checked ? [...value, key] : value.filter((one) => one !== key))
+                }
+              />{' '}
+              {measureOf(key).title}
+            </label>
+          ))}
+        </div>
+      )}
+    />
+  );
+}
 
 /** The practice of a set: what the shop does, rather than what it allows. */
 export function PracticeFields({ control }: { control: Control<SetForm> }) {
@@ -117,6 +149,7 @@ export function PracticeFields({ control }: { control: Control<SetForm> }) {
             />
           )}
           {fields.map(([path, help]) => field(path, PRACTICE_NAME[path], help))}
+          {title === 'Setting the valves' && <AskedAtValve control={control} />}
           {title === 'Timing' &&
             targets.fields.map(({ id, school }, index) => (
               <FormField

@@ -4,7 +4,7 @@ import { asIssues } from '../../../contracts/wording/impossible.js';
 import { checkSpecSet } from '../../../core/plan/check-spec-set.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
 import { ownKey, type OwnMeasure } from '../../../core/plan/own-measure.js';
-import type { Practice, Recheck } from '../../../core/plan/practice.js';
+import type { AskedBesides, Practice, Recheck } from '../../../core/plan/practice.js';
 import type { Basis, SpecLimit, SpecSet } from '../../../core/plan/spec-sets.js';
 import { geometryForm, geometryOf, type GeometryForm } from './geometry-practice.js';
 import { typedNumber } from '../../app/typed-number.js';
@@ -48,7 +48,7 @@ export interface SetForm {
   limits: LimitForm[];
   measures: OwnForm[];
   practice: {
-    setting: { method: string; along: string; marginDeg: string };
+    setting: { method: string; along: string; marginDeg: string; asks: AskedBesides[]; dragTurns: string };
     deadCentre: { trueWithinDeg: string; roughDeg: string };
     timing: {
       drops: { in: string; mm: string };
@@ -103,7 +103,12 @@ function practiceForm({
   rechecks = [],
 }: Practice): SetForm['practice'] {
   return {
-    setting: { ...setting, marginDeg: typed(setting.marginDeg) },
+    setting: {
+      ...setting,
+      marginDeg: typed(setting.marginDeg),
+      asks: setting.asks ?? [],
+      dragTurns: typed(setting.dragTurns),
+    },
     deadCentre: { trueWithinDeg: typed(deadCentre.trueWithinDeg), roughDeg: typed(deadCentre.roughDeg) },
     timing: {
       drops: { in: timing.drops.in.join(' '), mm: timing.drops.mm.join(' ') },
@@ -174,7 +179,13 @@ function requestOf({ practice, limits, measures, ...form }: SetForm, id: string,
           })),
         }),
     practice: {
-      setting: { ...setting, marginDeg: typedNumber(setting.marginDeg) },
+      setting: {
+        method: setting.method,
+        along: setting.along,
+        marginDeg: typedNumber(setting.marginDeg),
+        ...(setting.asks.length === 0 ? {} : { asks: setting.asks }),
+        ...(setting.dragTurns.trim() === '' ? {} : { dragTurns: typedNumber(setting.dragTurns) }),
+      },
       deadCentre: { trueWithinDeg: typedNumber(deadCentre.trueWithinDeg), roughDeg: typedNumber(deadCentre.roughDeg) },
       timing: {
         drops: { in: listOf(timing.drops.in), mm: listOf(timing.drops.mm) },

@@ -29,6 +29,8 @@ export const PRACTICE_NAME: Record<string, string> = {
   'setting.method': 'Setting, method',
   'setting.along': 'Setting, along',
   'setting.marginDeg': 'Margin to a ramp, °',
+  'setting.asks': 'Asked at each valve besides',
+  'setting.dragTurns': 'Zero by drag is tight by, turns',
   'deadCentre.trueWithinDeg': 'Pointer true within, °',
   'deadCentre.roughDeg': 'Quick dial trusted to, °',
   'timing.drops.in': 'Drops, in',

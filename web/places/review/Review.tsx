@@ -71,7 +71,7 @@ export function Review() {
                 </>
               }
             >
-              <Hints hints={row.hints} unit={row.enteredUnit} />
+              <Hints hints={row.hints} unit={row.enteredUnit} readingId={row.readingId} />
               <TakeAgain at={row} word="Measure again:" />
             </Item>
           )),

@@ -10,10 +10,16 @@ import { FormPlace } from '../../measuring/FormPlace.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
 import { Options } from '../../measuring/Options.js';
 import { TurningStrip } from '../../measuring/TurningStrip.js';
+import { useVoice } from '../../measuring/use-voice.js';
+import { usePreferences } from '../../state/preferences.js';
 import { useLooksOn } from '../../state/session.js';
 import { AtValve } from './AtValve.js';
+import { BeginOccasion } from './BeginOccasion.js';
+import { DriftView } from './DriftView.js';
+import { FarView, sayNext } from './FarView.js';
 import { LeaveOut } from './LeaveOut.js';
 import { Remedy, useRemedy } from './Remedy.js';
+import { ANEW, OccasionChoice, useOccasions } from './OccasionChoice.js';
 import { RoundTodo } from './RoundTodo.js';
 import { Siblings } from './Siblings.js';
 import { TodoHere } from './TodoHere.js';
@@ -33,6 +39,9 @@ const KEYS: [string, string][] = [
   ['← → ↑ ↓', 'walk over the valves'],
   ['E', 'what else can be taken at this valve'],
   ['M', 'the ways to set, for this cam; the marks for its damper'],
+  ['D', 'what has changed since the build; reading the valves anew'],
+  ['F', 'large type, for two metres away; and back'],
+  ['V', 'voice and tones on, off'],
   ['W', 'leave this valve or its bank out for now, or take it up again'],
   ['R', 'where the adjuster cannot reach: what brings it there, onto the list of parts'],
   ['L', 'quarter turns: this one came loose and was taken up'],
@@ -51,13 +60,31 @@ export function Valves({ list }: { list?: ReactNode }) {
   const rounds = useRounds(setting, acts);
   const remedy = useRemedy(setting);
   const looksOn = useLooksOn();
-  const [view, setView] = useState<'valves' | 'ways'>('valves');
+  const [view, setView] = useState<'valves' | 'ways' | 'drift' | 'far'>('valves');
+  const [begins, setBegins] = useState(false);
+  const toggleVoice = usePreferences((state) => state.toggleVoice);
+  const occasions = useOccasions();
   const [leavesOut, setLeavesOut] = useState(false);
   const { engine, sheet, order, active, next, crank, method, target, entry, others, inRounds } = setting;
   const { marginDeg } = engine.specSet.practice.setting;
   const { taken, required } = sheet.stages.setting ?? { taken: 0, required: 0 };
   const flags = sheet.flags.filter(
     (flag) => flag.open && parseValve(flag.place) && measureOf(flag.measure).stage === 'setting',
+  );
+  const last = setting.rows.findLast(({ readingId }) => readingId === entry.lastTaken);
+  useVoice(sayNext(setting), {
+    id: entry.lastTaken,
+    mark: last && last.verdict !== 'unjudged' ? last.verdict : undefined,
+  });
+  const begin = begins && (
+    <BeginOccasion
+      onClose={() => setBegins(false)}
+      onDone={(occasion) => {
+        setBegins(false);
+        setView('valves');
+        setting.chooseOccasion(occasion);
+      }}
+    />
   );
   const typesMore = () => {
     const { asked } = setting;
@@ -67,6 +94,13 @@ export function Valves({ list }: { list?: ReactNode }) {
     return (
       <FormPlace list={list} leave={() => setView('valves')} cycleUnit={setting.cycleUnit}>
         <Ways setting={setting} acts={acts} onDone={() => setView('valves')} />
+      </FormPlace>
+    );
+  if (view === 'drift')
+    return (
+      <FormPlace list={list} leave={() => setView('valves')} cycleUnit={setting.cycleUnit}>
+        <DriftView setting={setting} occasions={occasions} onBegin={() => setBegins(true)} />
+        {begin}
       </FormPlace>
     );
   return (
@@ -98,6 +132,11 @@ export function Valves({ list }: { list?: ReactNode }) {
             ))}
             {flags.length > 1 && <span style={{ color: 'var(--flag)' }}>{flags.length - 1} more</span>}
             <span className="measuring-rest" />
+            <OccasionChoice
+              occasions={occasions}
+              occasion={setting.occasion}
+              onChoose={(occasion) => (occasion === ANEW ? setBegins(true) : setting.chooseOccasion(occasion))}
+            />
             <Button size="small" onClick={() => setView('ways')}>
               {METHOD_TITLE[method]}&nbsp;<kbd>M</kbd>
             </Button>
@@ -111,6 +150,7 @@ export function Valves({ list }: { list?: ReactNode }) {
             </p>
           )
         }
+        far={view === 'far' && <FarView setting={setting} onLeave={() => setView('valves')} />}
         drawing={
           <ValveMap
             banks={engine.banks}
@@ -136,6 +176,9 @@ export function Valves({ list }: { list?: ReactNode }) {
         more={{
           m: () => setView('ways'),
           e: typesMore,
+          d: () => setView('drift'),
+          f: () => setView(view === 'far' ? 'valves' : 'far'),
+          v: toggleVoice,
           ...(looksOn ? {} : { w: () => setLeavesOut(true), r: () => void remedy.order() }),
           ...(inRounds ? { l: rounds.came } : {}),
         }}
@@ -165,6 +208,7 @@ export function Valves({ list }: { list?: ReactNode }) {
         <AtValve setting={setting} />
         <Siblings setting={setting} />
       </MeasuringPlace>
+      {begin}
       {leavesOut && <LeaveOut setting={setting} acts={acts} onClose={() => setLeavesOut(false)} />}
     </>
   );

@@ -12,6 +12,7 @@ import { ask, sayError } from '../../app/api.js';
 import type { shopLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
 import { useSession } from '../../state/session.js';
+import { CalendarPart } from './CalendarPart.js';
 import { KeysPart } from './KeysPart.js';
 import './shop.css';
 import { ShopDataPart } from './ShopDataPart.js';
@@ -122,6 +123,7 @@ export function Shop() {
         <>
           <ShopDataPart loaded={loaded.shop} />
           <KeysPart loaded={loaded.keys} />
+          <CalendarPart loaded={loaded.calendar} />
           <BackupPart loaded={loaded.backups} />
         </>
       ) : (

@@ -1,0 +1,155 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import { format } from 'date-fns/format';
+import { useState, type FormEvent } from 'react';
+import { occasionSchema } from '../../../contracts/papers/occasion.js';
+import { runningSchema } from '../../../contracts/papers/running.js';
+import { wordOccasion } from '../../../contracts/wording/occasion.js';
+import { RECHECK_COUNT } from '../../../contracts/wording/recheck.js';
+import { nextOccasion, OCCASION_KINDS, RUN_COUNTS, type OccasionKind } from '../../../core/plan/running.js';
+import { occasionsOf } from '../../../core/sheet/papers.js';
+import { act, sayError } from '../../app/api.js';
+import { typedNumber } from '../../app/typed-number.js';
+import { useDesk } from '../../state/use-desk.js';
+
+/** Figures of how the engine was run: in all since its hand-over, and a week from here on. */
+type Figures = Record<`${'total' | 'perWeek'}.${(typeof RUN_COUNTS)[number]}` | 'highestRpm', string>;
+const NO_FIGURES = Object.fromEntries([
+  ...RUN_COUNTS.flatMap((count) => [`total.${count}`, `perWeek.${count}`]),
+  'highestRpm',
+].map((key) => [key, ''])) as Figures; // prettier-ignore
+
+const figuresOf = (typed: Figures, part: 'total' | 'perWeek') =>
+  Object.fromEntries(RUN_COUNTS.map((count) => [count, typedNumber(typed[`${part}.${count}`])]).filter(([, value]) => value !== undefined)); // prettier-ignore
+
+/** The valves are read anew: when, what of the shop's table is looked at with it, and how the engine was run until then. */
+export function BeginOccasion({ onDone, onClose }: { onDone: (occasion: string) => void; onClose: () => void }) {
+  const engine = useDesk((desk) => desk.engine!);
+  const file = useDesk((desk) => desk.file!);
+  const reload = useDesk((desk) => desk.reload);
+  const known = occasionsOf(file);
+  const { rechecks = [] } = engine.specSet.practice;
+  const [kind, setKind] = useState<OccasionKind>(known.some((one) => one.kind === 'first-heat') ? 'recheck' : 'first-heat'); // prettier-ignore
+  const [on, setOn] = useState(format(new Date(), 'yyyy-MM-dd'));
+  const [looked, setLooked] = useState<string[]>([]);
+  const [figures, setFigures] = useState(NO_FIGURES);
+  const [wrong, setWrong] = useState<Record<string, string>>({});
+  const [problem, setProblem] = useState('');
+  const occasion = nextOccasion(known, kind);
+  const runs = kind !== 'try-out';
+  const counts = RUN_COUNTS.filter((count) => rechecks.some((one) => one.count === count));
+  const begin = async (event: FormEvent) => {
+    event.preventDefault();
+    // The bench below hears its own keys again when this is closed.
+    event.stopPropagation();
+    setProblem('');
+    const said = occasionSchema.safeParse({ occasion, kind, on, looked: runs ? looked : [] });
+    const ran = runningSchema.safeParse({
+      on,
+      total: figuresOf(figures, 'total'),
+      perWeek: figuresOf(figures, 'perWeek'),
+      highestRpm: typedNumber(figures.highestRpm),
+    });
+    const issues = [...(said.error?.issues ?? []), ...(runs ? (ran.error?.issues ?? []) : [])];
+    setWrong(Object.fromEntries(issues.map(({ path, message }) => [path.join('.'), message])));
+    if (!said.success || (runs && !ran.success)) return;
+    const params = { id: engine.id };
+    try {
+      const saysNothing = Object.values(figures).every((text) => text.trim() === '');
+      if (runs && ran.success && !saysNothing)
+        await act('POST /api/engines/:id/papers/:kind', { params: { ...params, kind: 'running' }, body: ran.data });
+      await act('POST /api/engines/:id/papers/:kind', { params: { ...params, kind: 'occasion' }, body: said.data });
+      await reload();
+      onDone(occasion);
+    } catch (error) {
+      setProblem(sayError(error));
+    }
+  };
+  const figure = (key: keyof Figures, label: string) => (
+    <TextField
+      key={key}
+      size="small"
+      label={label}
+      value={figures[key]}
+      error={wrong[key] !== undefined}
+      helperText={wrong[key] ?? ' '}
+      onChange={(event) => setFigures({ ...figures, [key]: event.target.value })}
+    />
+  );
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="begin-occasion" fullWidth maxWidth="sm">
+      <form noValidate onSubmit={(event) => void begin(event)}>
+        <DialogTitle id="begin-occasion">The valves are read anew: {wordOccasion(occasion)}</DialogTitle>
+        <DialogContent className="begin-occasion">
+          <TextField
+            select
+            label="What for"
+            value={kind}
+            onChange={(event) => setKind(event.target.value as OccasionKind)}
+          >
+            {OCCASION_KINDS.map((one) => (
+              <MenuItem key={one} value={one}>
+                {wordOccasion(one)}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            label="Day"
+            type="date"
+            value={on}
+            error={wrong.on !== undefined}
+            helperText={wrong.on ?? ' '}
+            onChange={(event) => setOn(event.target.value)}
+          />
+          {runs && rechecks.length > 0 && (
+            <fieldset>
+              <legend>Looked at with it, and counted anew from here on</legend>
+              {rechecks.map(({ what }) => (
+                <FormControlLabel
+                  key={what}
+                  label={what}
+                  control={
+                    <Checkbox
+                      checked={looked.includes(what)}
+                      onChange={(_, checked) =>
+                        setLooked(checked ? [...looked, what] : looked.filter((one) => one !== what))
+                      }
+                    />
+                  }
+                />
+              ))}
+            </fieldset>
+          )}
+          {runs && counts.length > 0 && (
+            <fieldset className="begin-figures">
+              <legend>How it was run; empty for what nobody knows</legend>
+              {counts.flatMap((count) => [
+                figure(`total.${count}`, `${RECHECK_COUNT[count][1]} since hand-over`),
+                figure(`perWeek.${count}`, `${RECHECK_COUNT[count][1]} a week`),
+              ])}
+              {figure('highestRpm', 'Highest speed used, rpm')}
+            </fieldset>
+          )}
+          {problem && (
+            <p role="alert" style={{ color: 'var(--flag)' }}>
+              {problem}
+            </p>
+          )}
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={onClose}>Leave it</Button>
+          <Button type="submit" variant="contained">
+            Read them anew
+          </Button>
+        </DialogActions>
+      </form>
+    </Dialog>
+  );
+}
