@@ -1,5 +1,8 @@
 import { z } from 'zod';
 import type { BuildRecord } from '../core/record/build-record.js';
+import { STOP_METHODS } from '../core/cam/valve-stops.js';
+import { ALONG } from '../core/plan/practice.js';
+import { DRIFT_CAUSES } from '../core/sheet/drift.js';
 import { BARS } from '../core/sheet/trials.js';
 import { SCHOOLS } from '../core/valvetrain/schools.js';
 import { list } from './list.js';
@@ -77,6 +80,41 @@ export const buildRecordSchema = z.object({
             isOtherRocker: z.boolean(),
           }),
         ),
+      }),
+    )
+    .optional(),
+  way: z
+    .object({
+      method: z.enum(STOP_METHODS),
+      along: z.enum(ALONG),
+      by: z.string(),
+      quarters: z.object({ looked: z.number().int(), isDone: z.boolean() }).optional(),
+    })
+    .optional(),
+  answers: z
+    .array(
+      z.object({
+        readingId: z.uuid(),
+        measure: z.string(),
+        place: z.string(),
+        hint: z.string(),
+        says: z.string().optional(),
+        reason: z.string(),
+        by: z.string(),
+        at: z.string(),
+      }),
+    )
+    .optional(),
+  drift: z
+    .array(
+      z.object({
+        occasion: z.string(),
+        measure: z.string(),
+        place: z.string(),
+        change: z.number(),
+        uncertainty: z.number(),
+        isAlone: z.boolean(),
+        cause: z.enum(DRIFT_CAUSES).nullable(),
       }),
     )
     .optional(),

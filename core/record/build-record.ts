@@ -3,8 +3,8 @@ import type { LobeSweep } from '../cam/lobe-sweep.js';
 import type { Engine } from '../engine/engine.js';
 import { STANDING_CAUTION } from '../plan/cautions.js';
 import type { SpecSet } from '../plan/spec-sets.js';
-import type { Picture, SignOff } from '../sheet/acts.js';
-import { clayOutOf, isClayInside, KEPT_TO_THE_SHOP, picturesOf, type EngineFile } from '../sheet/engine-file.js';
+import { actsOf, SIGN_OFFS, type Picture, type SignOff } from '../sheet/acts.js';
+import { isClayInside, KEPT_TO_THE_SHOP, picturesOf, type EngineFile } from '../sheet/engine-file.js';
 import type { AppliedLimit, LimitSource } from '../sheet/limits.js';
 import { cardOf, sweepsOf, type Paper } from '../sheet/papers.js';
 import type { Reading } from '../sheet/reading.js';
@@ -13,6 +13,16 @@ import type { SheetRow } from '../sheet/row.js';
 import { judgingOf } from '../sheet/judging.js';
 import { sheetOf } from '../sheet/sheet.js';
 import { standOf } from '../sheet/stand.js';
+import type { Hint } from '../judge/hints.js';
+import type { Unit } from '../units/units.js';
+import {
+  recordedAnswers,
+  recordedDrift,
+  recordedWay,
+  type RecordedAnswer,
+  type RecordedDrift,
+  type RecordedWay,
+} from './recorded-setting.js';
 import { recordedGeometry, type RecordedGeometry } from './recorded-geometry.js';
 import { recordedClearances, type RecordedClearance } from './recorded-clearances.js';
 
@@ -24,9 +34,10 @@ import { recordedClearances, type RecordedClearance } from './recorded-clearance
  * what is suspect is not also asked whether it is another valve's. Since 5, a limit that is stated per bore goes by the bore
  * of the engine's data while that cylinder was not measured. Since 6, what was checked at the mock-up is brought to the
  * final build, and springs tell their loads and what is left to coil bind. Since 7, a mark that was
- * read by its edges tells where it lies, a checking rod the length to order, and a valve's lift what was lost on its way.
+ * read by its edges tells where it lies, a checking rod the length to order, and a valve's lift what was lost on its way. Since 8, a set plunger
+ * tells what is left to its bottom.
  */
-export const FORMULA_VERSION = '7';
+export const FORMULA_VERSION = '8';
 
 interface Signatory {
   handle: string;
@@ -78,6 +89,12 @@ export interface BuildRecord {
   clearances?: RecordedClearance[];
   /** What was tried of the rockers' geometry. Left out where nothing was. */
   geometry?: RecordedGeometry[];
+  /** In which way the valves were set. Left out where nobody chose one. */
+  way?: RecordedWay;
+  /** What was odd about readings and was looked at. Left out where nothing was. */
+  answers?: RecordedAnswer[];
+  /** What has changed since the build. Left out where nothing has, or was read again. */
+  drift?: RecordedDrift[];
   /** What somebody answered for with his name. Left out where there is none. */
   signOffs?: SignOff[];
   /** Something was taken with clay or dye, and nobody has signed since that all of it is out. */
@@ -100,6 +117,8 @@ export interface RecordInput {
   auditHead: string;
   /** A limit's source in words. */
   wordSource: (source: LimitSource) => string;
+  /** What is odd about a value in words, in the unit in which it was typed. */
+  wordHint: (hint: Hint, unit: Unit) => string;
   /** Given when the lead accepts, with the signature, all that is missing. */
   acceptMissing?: { reason: string };
   /** Ids of the pictures that the PDF shows. */
@@ -120,7 +139,7 @@ const signOffOf = ({ id, what, by, at }: SignOff): SignOff => ({ id, what, by, a
  * nor accepted as missing.
  */
 export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord } | RecordRefusal {
-  const { engine, file, lead, acceptMissing, wordSource } = input;
+  const { engine, file, lead, acceptMissing, wordSource, wordHint } = input;
   const stand = standOf(file);
   const sheet = sheetOf(file, stand);
 
@@ -137,7 +156,10 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
   const judging = judgingOf(file, stand);
   const clearances = recordedClearances(judging, sheet);
   const geometry = recordedGeometry(judging);
-  const clayOut = clayOutOf(file);
+  const way = recordedWay(file);
+  const answers = recordedAnswers(file, sheet, wordHint);
+  const drift = recordedDrift(file, sheet);
+  const signOffs = SIGN_OFFS.flatMap((what) => actsOf(file, 'sign-off').findLast((one) => one.what === what) ?? []);
   const takers = new Set(file.readings.map((reading) => reading.by));
   const here = new Set(input.people.map(({ handle }) => handle));
   // Who took them in another shop stands as the reading has it.
@@ -174,7 +196,10 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       ...(pictures.length > 0 ? { pictures } : {}),
       ...(clearances.length > 0 ? { clearances } : {}),
       ...(geometry.length > 0 ? { geometry } : {}),
-      ...(clayOut ? { signOffs: [signOffOf(clayOut)] } : {}),
+      ...(way ? { way } : {}),
+      ...(answers.length > 0 ? { answers } : {}),
+      ...(drift.length > 0 ? { drift } : {}),
+      ...(signOffs.length > 0 ? { signOffs: signOffs.map(signOffOf) } : {}),
       ...(isClayInside(file) ? { clayInside: true } : {}),
       auditHead: input.auditHead,
       statement: STANDING_CAUTION,

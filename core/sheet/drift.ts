@@ -8,7 +8,8 @@ import type { SheetRow } from './row.js';
 import { BUILD } from './slot.js';
 
 /** What a change of one valve since another occasion may come from. */
-export type DriftCause = 'opened' | 'closed' | 'sagged' | 'with-all';
+export const DRIFT_CAUSES = ['opened', 'closed', 'sagged', 'with-all'] as const;
+export type DriftCause = (typeof DRIFT_CAUSES)[number];
 
 /** How one valve has changed between two occasions; canonical. */
 export interface Drift {

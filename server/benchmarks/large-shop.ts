@@ -162,7 +162,10 @@ export async function fillLargeShop({ database, ...context }: Context): Promise<
       for (const { row, readings, rows } of filled) {
         usual ??= standing(readings);
         const signedAt = rows.at(-1)!.table === 'records' ? row.openedAt.toISOString() : null;
-        const shown = { ...shownOf(row, usual, { ...unsigned, spec: row.spec }), ...(signedAt ? { state: 'signed' as const, signedAt } : {}) };
+        const shown = {
+          ...shownOf(row, usual, { ...unsigned, spec: row.spec }),
+          ...(signedAt ? { state: 'signed' as const, signedAt } : {}),
+        };
         await putOnFloor(queries, shown, row.openedAt, SHOWN_BY);
       }
     });
@@ -178,7 +181,12 @@ export async function fillLargeShop({ database, ...context }: Context): Promise<
     head = one.head;
     await database.transaction(async (queries) => {
       await write(queries, [one]);
-      await putOnFloor(queries, shownOf(row, standing(readings), { ...unsigned, spec: row.spec }), row.openedAt, SHOWN_BY);
+      await putOnFloor(
+        queries,
+        shownOf(row, standing(readings), { ...unsigned, spec: row.spec }),
+        row.openedAt,
+        SHOWN_BY,
+      );
     });
   }
 }

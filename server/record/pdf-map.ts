@@ -4,6 +4,7 @@ import { MAP, valveMapLayout } from '../../core/drawing/valve-map.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
 import { recordedMark } from '../../core/record/recorded-mark.js';
 import { dialUnit, settingValue } from '../../core/sheet/setting-value.js';
+import { isBuild } from '../../core/sheet/slot.js';
 import { formatFigure, formatValue } from '../../core/units/format.js';
 import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
 import { spokenPlace } from '../../core/engine/places.js';
@@ -13,7 +14,7 @@ import { part } from './pdf-tags.js';
 /** The map for who cannot see it: each valve with its value and its verdict. */
 function spokenMap(record: BuildRecord, places: string[]): string {
   const spoken = places.map((place) => {
-    const row = settingValue(record.values, place);
+    const row = settingValue(record.values.filter(isBuild), place);
     if (!row) return `${spokenPlace(place)} not measured`;
     const mark = recordedMark(record, row.readingId, row.verdict);
     return `${spokenPlace(place)} ${formatValue(row.value, dialUnit(row))}, ${MARK_WORD[mark]}`;
@@ -57,7 +58,7 @@ function drawValves(
     });
   }
   for (const { place, x: cx, y: cy } of layout.valves) {
-    const row = settingValue(record.values, place);
+    const row = settingValue(record.values.filter(isBuild), place);
     const limit = row?.limit ?? {};
     const band = row?.limit && dialBand(row.limit);
     doc

@@ -14,11 +14,12 @@ const CHART = { height: 170, left: 34, bottom: 22, reachDeg: 60, tall: 3 };
 export function mockUpPart(doc: Doc, record: BuildRecord, startY: number): number {
   const said = mockUpsOf(record);
   const { clearances = [], clayInside, signOffs = [] } = record;
-  if (said.length === 0 && !clayInside && signOffs.length === 0) return startY;
+  const clayOut = signOffs.filter(({ what }) => what === 'clay-out');
+  if (said.length === 0 && !clayInside && clayOut.length === 0) return startY;
   let y = title(doc, 'Mock-up', startY + 16);
   if (clayInside)
     y = paragraph(doc, 'Clay or marking dye may still be inside: nobody has signed that it is out and the tools are counted.', y); // prettier-ignore
-  for (const { by, at } of signOffs)
+  for (const { by, at } of clayOut)
     y = paragraph(doc, `All clay and dye out, the tools counted: ${by}, ${dateOf(at, record)}.`, y);
   for (const one of said.filter(({ check }, index) => said.findLastIndex((other) => other.check === check) === index)) {
     y = paragraph(doc, wordMockUp(one), y);

@@ -1,3 +1,5 @@
+import { wordOccasion } from '../../contracts/wording/occasion.js';
+import { wordOption } from '../../contracts/wording/options.js';
 import { wordRecheck } from '../../contracts/wording/recheck.js';
 import { wordLimit } from '../../contracts/wording/limit.js';
 import { lobeAnalyse } from '../../core/cam/lobe-analyse.js';
@@ -16,6 +18,7 @@ import { DIAL_UNCERTAINTY_IN } from '../../contracts/calc-lobe.js';
 import { fitted } from './pdf-fitted.js';
 import { fromElsewhere } from './pdf-imported.js';
 import { geometryPart } from './pdf-geometry.js';
+import { settingPart } from './pdf-setting.js';
 import { mockUpPart } from './pdf-mock-up.js';
 import { dateOf, drawTable, INK, PAGE, paragraph, roomFor, title, write, type Cell, type Doc } from './pdf-page.js';
 
@@ -33,11 +36,11 @@ function valueRow(record: BuildRecord, row: BuildRecord['values'][number]): Cell
     placeInCylinder(row.place),
     row.derivedFrom ? `${name}: ${wordFormula(row.derivedFrom.formula.terms, unit)}` : name,
     options
-      ? options[row.value]
+      ? wordOption(options[row.value])
       : `${row.isClear ? '≥ ' : ''}${formatValue(row.value, row.derivedFrom ? unit : row.enteredUnit)}`,
     row.limit && row.limit.measure === row.measure ? wordLimit(row.limit.stated) : '',
     { mark, word: mark === 'accepted' ? `accepted, ${MARK_WORD[row.verdict]}` : MARK_WORD[mark] },
-    row.count > 1 ? `${row.count} tries` : '',
+    row.occasion ? wordOccasion(row.occasion) : row.count > 1 ? `${row.count} tries` : '',
   ];
 }
 
@@ -138,7 +141,7 @@ export function tables(doc: Doc, record: BuildRecord): void {
   }
 
   y = fitted(doc, record, sweptLobes(doc, record, camCard(doc, record, y)));
-  y = geometryPart(doc, record, mockUpPart(doc, record, y));
+  y = settingPart(doc, record, geometryPart(doc, record, mockUpPart(doc, record, y)));
   y = fromElsewhere(doc, record, y);
   y = title(doc, 'What was out of its limits, and what was done', y + 16);
   const dealt = record.dealtWith.map((flag): Cell[] => [

@@ -14,12 +14,18 @@ export interface DriftDrawn {
   inks: Inks;
 }
 
+/** The next round figure above: 1, 2, 4, 5 or 10 with noughts. */
+function roundUp(value: number): number {
+  const tens = 10 ** Math.floor(Math.log10(value || 1));
+  return tens * [1, 2, 4, 5, 10].find((step) => step * tens >= value)!;
+}
+
 const STYLES = ['circle', 'rect', 'triangle', 'rectRot', 'star'];
 
 /** How each valve has changed, over the band of what measuring alone may make of it. */
 export function driftChart({ places, unit, uncertainty, since, alone, inks }: DriftDrawn): ChartConfiguration<'line'> {
   const changes = since.flatMap((one) => one.changes.filter((change) => change !== null));
-  const reach = Math.max(uncertainty * 1.6, ...changes.map((change) => Math.abs(change) * 1.15));
+  const reach = roundUp(Math.max(uncertainty * 1.6, ...changes.map((change) => Math.abs(change) * 1.1)));
   const band = (label: string, at: number, more: object) => ({
     label,
     data: places.map(() => at),
@@ -52,6 +58,7 @@ export function driftChart({ places, unit, uncertainty, since, alone, inks }: Dr
       scales: {
         x: {
           type: 'category',
+          offset: true,
           ...axis('valve', inks),
           ticks: { ...axis('', inks).ticks, callback: (_: unknown, index: number) => places[index] },
         },

@@ -12,6 +12,8 @@ export interface DeskPosition {
   /** When hand and crank were moved last, ms: what was moved later elsewhere stands. */
   placedAt?: number;
   turnedAt?: number;
+  /** Whether lash is read hot or cold; as the shop's limits say, unless chosen. */
+  lash?: 'lash-hot' | 'lash-cold';
   /** On which occasion the valves are read; the build unless it is another. */
   occasion?: string;
   /** Valves that came loose in the round of quarter turns that is not filed yet. */

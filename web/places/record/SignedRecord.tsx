@@ -1,22 +1,41 @@
 import { format } from 'date-fns/format';
 import { base64url } from 'jose';
 import { useMemo } from 'react';
+import { DRIFT_CAUSE, wordOccasion } from '../../../contracts/wording/occasion.js';
 import { wordMap } from '../../../contracts/wording/record.js';
-import { placesOf } from '../../../core/engine/places.js';
+import { METHOD_TITLE } from '../../../contracts/wording/setting.js';
+import { placesOf, spokenPlace } from '../../../core/engine/places.js';
+import { measureOf } from '../../../core/plan/measures.js';
 import type { BuildRecord } from '../../../core/record/build-record.js';
 import { flagUnit } from '../../../core/sheet/flag-unit.js';
 import { recordedMark } from '../../../core/record/recorded-mark.js';
 import { dialUnit, settingValue } from '../../../core/sheet/setting-value.js';
+import { isBuild } from '../../../core/sheet/slot.js';
 import { formatFigure, formatValue } from '../../../core/units/format.js';
 import { Where } from '../../measuring/Where.js';
 import { ValveMap, type DialFace } from '../../drawings/ValveMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import '../mock-up/clay-inside.css';
 
+/** What somebody answered for. */
+const SIGNED_OFF: Record<string, string> = {
+  'clay-out': 'All clay and dye out, the tools counted',
+  'turned-twice': 'Turned twice by hand, nothing bound',
+};
+
 /** As much of a record as is shown, the same in every format that was ever issued. */
 type Shown = Pick<
   BuildRecord,
-  'engine' | 'values' | 'dealtWith' | 'notMeasured' | 'readings' | 'signOffs' | 'clayInside'
+  | 'engine'
+  | 'values'
+  | 'dealtWith'
+  | 'notMeasured'
+  | 'readings'
+  | 'signOffs'
+  | 'clayInside'
+  | 'way'
+  | 'answers'
+  | 'drift'
 >;
 
 /** What was signed: the payload of the JWS. */
@@ -24,7 +43,7 @@ const payloadOf = ({ payload }: { payload: string }): Shown =>
   JSON.parse(new TextDecoder().decode(base64url.decode(payload)));
 
 function faceOf(record: Shown, place: string): DialFace {
-  const row = settingValue(record.values, place);
+  const row = settingValue(record.values.filter(isBuild), place);
   return row
     ? {
         mark: recordedMark(record, row.readingId, row.verdict),
@@ -38,7 +57,9 @@ function faceOf(record: Shown, place: string): DialFace {
 /** The newest record as it was signed, as its paper shows it: what is read later changes the sheet, not this. */
 export function SignedRecord({ signed }: { signed: { payload: string } }) {
   const record = useMemo(() => payloadOf(signed), [signed]);
-  const { engine, values, dealtWith, notMeasured, signOffs = [], clayInside } = record;
+  const { engine, values, dealtWith, notMeasured, signOffs = [], clayInside, way, answers = [], drift = [] } = record;
+  const unitOf = (measure: string, place: string) =>
+    record.readings.find((reading) => reading.measure === measure && reading.place === place)?.unit ?? measureOf(measure).units[0]; // prettier-ignore
   return (
     <section aria-label="As it was signed" className="signed">
       <figure>
@@ -53,9 +74,27 @@ export function SignedRecord({ signed }: { signed: { payload: string } }) {
           <strong>Clay or dye may be inside:</strong> it was signed before anybody answered for it.
         </p>
       )}
-      {signOffs.map(({ id, by, at }) => (
+      {signOffs.map(({ id, what, by, at }) => (
         <p key={id}>
-          All clay and dye out, the tools counted: {by}, {format(new Date(at), 'd MMM yyyy, HH:mm')}.
+          {SIGNED_OFF[what]}: {by}, {format(new Date(at), 'd MMM yyyy, HH:mm')}.
+        </p>
+      ))}
+      {way && (
+        <p>
+          Set by this way: {METHOD_TITLE[way.method].toLowerCase()}, chosen by {way.by}
+          {way.quarters && `; ${way.quarters.looked} quarters were looked at`}.
+        </p>
+      )}
+      {answers.map(({ readingId, hint, place, says, reason, by }) => (
+        <p key={readingId + hint}>
+          {spokenPlace(place)}: {says} “{reason}”, {by}.
+        </p>
+      ))}
+      {drift.map(({ occasion, measure, place, cause, change }) => (
+        <p key={occasion + measure + place}>
+          {wordOccasion(occasion)}: {spokenPlace(place)}, {measureOf(measure).title.toLowerCase()}, changed by{' '}
+          <span className="figure">{formatValue(change, unitOf(measure, place))}</span>
+          {cause && `: ${DRIFT_CAUSE[cause]}`}.
         </p>
       ))}
       {dealtWith.length > 0 && <h3>Was out of limits or suspect, and dealt with</h3>}

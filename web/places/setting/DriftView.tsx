@@ -128,9 +128,9 @@ export function DriftView({
                 <tr>
                   <th>valve</th>
                   <th>read</th>
-                  <th className="figure">was</th>
-                  <th className="figure">is</th>
-                  <th className="figure">change, {UNIT_LABEL[unit]}</th>
+                  <th>was</th>
+                  <th>is</th>
+                  <th>change, {UNIT_LABEL[unit]}</th>
                   <th>what it may be</th>
                 </tr>
               </thead>

@@ -2,20 +2,24 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { Begun } from '../../measuring/WantPart.js';
 import { WantPart } from '../../measuring/WantPart.js';
+import { Hints } from '../../measuring/panel-parts.js';
 import { useLooksOn } from '../../state/session.js';
 import { remedyIn, rodWanted, shimWanted, type RemedyFound } from './remedy.js';
 import type { SettingState } from './use-setting.js';
 
 /** What brings the active valve's plunger where it belongs, as something to be ordered. */
 export function useRemedy(setting: SettingState) {
-  const { engine, sheet, rows, active, lengthUnit, entry } = setting;
+  const { engine, sheet, rows, active, lengthUnit, entry, target } = setting;
   const [begun, setBegun] = useState<Begun | null>(null);
-  const here = rows.filter(({ place }) => place === active).flatMap(({ hints }) => hints);
-  const found = remedyIn([...(entry.preview?.hints ?? []), ...here]);
+  const here = rows.filter(({ place }) => place === active);
+  const found = remedyIn([...(entry.preview?.hints ?? []), ...here.flatMap(({ hints }) => hints)]);
+  // What speaks for it, where the panel does not say so already: it stands by another measure of this valve.
+  const elsewhere = here.filter((row) => row.measure !== target.measure.key && remedyIn(row.hints) !== null);
   const orderRod = () => found && setBegun(rodWanted(engine, sheet.rows, active, found, lengthUnit));
   const orderShim = () => found?.pivotShim && setBegun(shimWanted(engine.id, active, found.pivotShim, lengthUnit));
   return {
     found,
+    elsewhere,
     orderRod,
     orderShim,
     /** One key: what the mount takes. A shim where a pedestal has no adjuster, else another pushrod. */
@@ -26,11 +30,14 @@ export function useRemedy(setting: SettingState) {
 }
 
 /** The two ways out, each one press away from the list of parts. */
-export function Remedy({ found, orderRod, orderShim, begun, close }: ReturnType<typeof useRemedy>) {
+export function Remedy({ found, elsewhere, orderRod, orderShim, begun, close }: ReturnType<typeof useRemedy>) {
   const looksOn = useLooksOn();
   if (looksOn) return null;
   return (
     <>
+      {elsewhere.map((row) => (
+        <Hints key={row.measure} hints={row.hints} unit={row.enteredUnit} readingId={row.readingId} />
+      ))}
       {found && <RemedyButtons found={found} orderRod={orderRod} orderShim={orderShim} />}
       {begun && <WantPart begun={begun} onClose={close} />}
     </>

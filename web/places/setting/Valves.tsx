@@ -39,6 +39,7 @@ const KEYS: [string, string][] = [
   ['← → ↑ ↓', 'walk over the valves'],
   ['E', 'what else can be taken at this valve'],
   ['M', 'the ways to set, for this cam; the marks for its damper'],
+  ['H', 'solid lifters: lash read hot, read cold'],
   ['D', 'what has changed since the build; reading the valves anew'],
   ['F', 'large type, for two metres away; and back'],
   ['V', 'voice and tones on, off'],
@@ -132,6 +133,11 @@ export function Valves({ list }: { list?: ReactNode }) {
             ))}
             {flags.length > 1 && <span style={{ color: 'var(--flag)' }}>{flags.length - 1} more</span>}
             <span className="measuring-rest" />
+            {setting.lash && (
+              <Button size="small" onClick={setting.toggleLash}>
+                {setting.lash === 'lash-hot' ? 'hot' : 'cold'}&nbsp;<kbd>H</kbd>
+              </Button>
+            )}
             <OccasionChoice
               occasions={occasions}
               occasion={setting.occasion}
@@ -176,6 +182,7 @@ export function Valves({ list }: { list?: ReactNode }) {
         more={{
           m: () => setView('ways'),
           e: typesMore,
+          ...(setting.lash ? { h: setting.toggleLash } : {}),
           d: () => setView('drift'),
           f: () => setView(view === 'far' ? 'valves' : 'far'),
           v: toggleVoice,

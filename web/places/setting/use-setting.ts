@@ -48,7 +48,8 @@ export function useSetting() {
   const inRounds = method === 'quarter-turns' && !slack.isDone;
 
   const rows = useMemo(() => sheet.rows.filter((row) => (row.occasion ?? BUILD) === occasion), [sheet, occasion]);
-  const settles = (place: string) => settingMeasure(engine, spec, place);
+  /** What settles a valve; solid lifters are set hot or cold, and what is read of one tells the other. */
+  const settles = (place: string) => (engine.lifter === 'solid' && position.lash) || settingMeasure(engine, spec, place); // prettier-ignore
   const isSet = useCallback(
     (place: string) => {
       const measure = settingMeasure(engine, spec, place);
@@ -153,6 +154,13 @@ export function useSetting() {
       if (to === undefined) return;
       const here = order.steps.filter((candidate) => sameCrank(candidate.crankDeg, to));
       go((here.find((candidate) => isOpen(candidate.place)) ?? here[0]).place, to);
+    },
+    /** Hot or cold; null for lifters that have no lash. */
+    lash: engine.lifter === 'solid' ? settles(active) : null,
+    toggleLash: () => {
+      clear();
+      setChosen(null);
+      savePosition(engine.id, { lash: settles(active) === 'lash-hot' ? 'lash-cold' : 'lash-hot' });
     },
     chooseOccasion: (other: string) => {
       clear();
