@@ -1,5 +1,5 @@
 /** Keys that follow each other within this come from a gauge, ms: no hand types so. */
-export const GAUGE_MS = 35;
+export const GAUGE_MS = 45;
 /** Fewer keys than this in one go may still be two fingers of one hand. */
 const FEWEST_KEYS = 3;
 

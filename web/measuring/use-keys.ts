@@ -42,7 +42,8 @@ export function useMeasuringKeys(acts: MeasuringActs): void {
   const latest = useLatest(acts);
   useEffect(() => {
     const keys = new GaugeKeys({
-      key: press,
+      // Each is drawn before the next one acts: several that waited come at once.
+      key: (key) => flushSync(() => press(key)),
       // Drawn before it is taken: what is taken is what stands there.
       gauge: (number) => flushSync(() => latest.current.gauge?.(number)),
       isOwn: (key) => latest.current.side !== undefined && SIDES.test(key) && !latest.current.more?.[key.toLowerCase()],
