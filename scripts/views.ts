@@ -20,6 +20,7 @@ const SHOWN_BETTER: Record<string, Pick<View, 'tag' | 'act'>> = {
   timing: { act: (page) => page.getByRole('button', { name: /Intake closes/ }).click() },
   geometry: { act: (page) => page.getByRole('button', { name: 'Trials and marks' }).click() },
   setting: { act: (page) => page.keyboard.type('0.62') },
+  proof: { tag: 'PH8-027', act: (page) => page.getByRole('button', { name: /Plunger, clip/ }).click() },
   record: { tag: 'BS6-114' },
 };
 
@@ -43,7 +44,16 @@ export const VIEWS: View[] = [
   partOf('mock-up', 'across', 'Across cam positions'),
   partOf('geometry', 'setting', 'Which setting'),
   partOf('geometry', 'length', 'Length to order'),
-  { name: 'setting-dark', place: 'setting', tag: ENGINE, shade: 'dark', act: SHOWN_BETTER.setting.act },
+  { name: 'setting-ways', place: 'setting', tag: ENGINE, act: (page) => page.keyboard.press('m') },
+  {
+    name: 'setting-drift',
+    place: 'setting',
+    tag: 'BS6-098',
+    act: async (page) => {
+      await page.keyboard.press('d');
+      await page.waitForTimeout(1500);
+    },
+  },
   { name: 'parts', place: '/parts' },
   { name: 'limits', place: '/limits/hydroplane-hydraulic' },
   { name: 'acts', place: '/acts', act: (page) => page.getByRole('button', { name: 'Walk the chain' }).click() },

@@ -18,6 +18,7 @@ import { benchPosting } from './posting.js';
 import type { Ratio } from './ratio.js';
 import { benchAudit, benchStart } from './starting.js';
 import { benchSigning } from './signing.js';
+import { benchFewestStops } from './fewest-stops.js';
 import { benchSweepFit } from './sweep-fit.js';
 import { benchWaiting } from './waiting.js';
 
@@ -68,7 +69,7 @@ async function benchLargeShop(shop: ServedShop, database: string): Promise<void>
 
 const folder = mkdtempSync(join(tmpdir(), 'utex-bench-'));
 try {
-  add(benchLobe(), ...benchPistonValve(), await benchSweepFit(), await benchSheet(), await benchPosting());
+  add(benchLobe(), ...benchPistonValve(), await benchSweepFit(), await benchFewestStops(), await benchSheet(), await benchPosting());
   const large = await largeFolder(folder);
   add(await benchStart(large));
   const shop = await serveBench(large);
