@@ -181,7 +181,13 @@ const missingSchema = z.object({
 });
 
 export const sheetAnswer = z.object({
-  measures: z.array(sheetRowSchema.extend({ hints: z.array(hintAnswer) })),
+  measures: z.array(
+    sheetRowSchema.extend({
+      hints: z.array(
+        hintAnswer.extend({ answer: z.object({ reason: z.string(), by: z.string(), at: z.string() }).optional() }),
+      ),
+    }),
+  ),
   flags: z.array(flagSchema),
   missing: z.array(missingSchema),
   required: z.number().int(),

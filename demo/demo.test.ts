@@ -93,7 +93,8 @@ test('one engine is set by each method; the quarter turns are in their fifth qua
     'PH8-034': 'quarter-turns',
     'BS6-098': 'each-tdc',
   });
-  expect(slackRoundsOf(await engines.file(find('PH8-034').id))).toMatchObject({ clean: 0, isDone: false });
+  const slack = slackRoundsOf(await engines.file(find('PH8-034').id));
+  expect([slack.rounds.length, slack.isDone]).toEqual([5, false]);
 });
 
 test('the running Bittern has one valve that has drifted since its first heat, and its lash is due', async () => {

@@ -36,7 +36,8 @@ export async function withDemo(port, act) {
 export const quiet = (page) =>
   page.waitForFunction(() => {
     const ends = performance.getEntriesByType('resource').map(({ responseEnd }) => responseEnd);
-    return document.readyState === 'complete' && performance.now() - Math.max(0, ...ends) > 500;
+    const [{ loadEventEnd }] = performance.getEntriesByType('navigation');
+    return loadEventEnd > 0 && performance.now() - Math.max(loadEventEnd, ...ends) > 500;
   });
 
 /** Signs in as the lead, and answers the address of a place: of the engine with this tag, or of the shop. */

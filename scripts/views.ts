@@ -41,9 +41,7 @@ export const VIEWS: View[] = [
   { name: 'floor', place: '/' },
   { name: 'new-engine', place: '/engines/new' },
   ...ENGINE_PLACES.map(({ path }) => ({ name: path, place: path, tag: ENGINE, ...SHOWN_BETTER[path] })),
-  partOf('mock-up', 'across', 'Across cam positions'),
   partOf('geometry', 'setting', 'Which setting'),
-  partOf('geometry', 'length', 'Length to order'),
   { name: 'setting-ways', place: 'setting', tag: ENGINE, act: (page) => page.keyboard.press('m') },
   {
     name: 'setting-drift',

@@ -9,6 +9,14 @@ const BEFORE = ['plunger-state', 'zero-felt-by'];
 export const askableOn = ({ lifter }: Pick<Engine, 'lifter'>): AskedBesides[] =>
   ASKED_BESIDES.filter((key) => (measureOf(key).lifter ?? lifter) === lifter);
 
+/** What tells of wear when it is read again: lift of a worn lobe, a valve that has gone into its seat, a spring that sags. */
+const READ_AGAIN = ['valve-lift', 'stem-height', 'spring-open-load'];
+
+/** What may be taken at a valve besides what is asked there: more of it when it is read again after the build. */
+export function alsoAtValve(engine: Pick<Engine, 'lifter'>, asked: readonly string[], isAgain: boolean): string[] {
+  return [...askableOn(engine), ...(isAgain ? READ_AGAIN : [])].filter((key) => !asked.includes(key));
+}
+
 /**
  * What is typed at a valve, in the order in which it is come by: how zero was found, what settles it, and what else the
  * shop asks.

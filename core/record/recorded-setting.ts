@@ -3,11 +3,10 @@ import type { Hint } from '../judge/hints.js';
 import { measureOf } from '../plan/measures.js';
 import type { Along } from '../plan/practice.js';
 import { actsOf } from '../sheet/acts.js';
-import { driftOf, type DriftCause } from '../sheet/drift.js';
+import { comparedWithBuild, driftOf, type DriftCause } from '../sheet/drift.js';
 import type { EngineFile } from '../sheet/engine-file.js';
 import { settingWayOf, slackRoundsOf } from '../sheet/setting-progress.js';
 import type { Sheet } from '../sheet/sheet.js';
-import { BUILD } from '../sheet/slot.js';
 import type { Unit } from '../units/units.js';
 
 /** In which way the valves were set, where it was said. */
@@ -74,7 +73,7 @@ export function recordedDrift({ engine, spec }: EngineFile, { rows }: Pick<Sheet
     ({ occasion, measure }) =>
     measureOf(measure).options
       ? []
-      : driftOf(engine, spec.practice, rows, measureOf(measure), [BUILD, occasion])
+      : driftOf(engine, spec.practice, rows, measureOf(measure), comparedWithBuild(occasion))
           .filter(({ isReal }) => isReal)
           .map(({ place, change, uncertainty, isAlone, cause }) => ({ occasion, measure, place, change, uncertainty, isAlone, cause })), // prettier-ignore
   );

@@ -7,6 +7,10 @@ import { uncertaintyOf, type Practice } from '../plan/practice.js';
 import type { SheetRow } from './row.js';
 import { BUILD } from './slot.js';
 
+/** Which of two occasions comes first: what was tried out was so before the build, everything else comes after it. */
+export const comparedWithBuild = (occasion: string): [from: string, to: string] =>
+  occasion.startsWith('try-out') ? [occasion, BUILD] : [BUILD, occasion];
+
 /** What a change of one valve since another occasion may come from. */
 export const DRIFT_CAUSES = ['opened', 'closed', 'sagged', 'with-all'] as const;
 export type DriftCause = (typeof DRIFT_CAUSES)[number];

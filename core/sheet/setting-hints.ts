@@ -22,7 +22,7 @@ function chosen({ stand }: Judging, measure: string, { place, occasion }: Try): 
 }
 
 /** Where a plunger is to stand, mm: as the pushrods' paper says, else in the middle of the shop's limit. */
-export function plungerTarget(judging: Judging, place: string): number | undefined {
+function plungerTarget(judging: Judging, place: string): number | undefined {
   const said = judging.stand.seen().onFile.pushrods?.plunger?.target;
   if (said !== undefined) return said;
   const { min, max } = limitAt(judging, 'plunger-depth', place, 0) ?? {};

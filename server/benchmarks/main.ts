@@ -69,7 +69,14 @@ async function benchLargeShop(shop: ServedShop, database: string): Promise<void>
 
 const folder = mkdtempSync(join(tmpdir(), 'utex-bench-'));
 try {
-  add(benchLobe(), ...benchPistonValve(), await benchSweepFit(), await benchFewestStops(), await benchSheet(), await benchPosting());
+  add(
+    benchLobe(),
+    ...benchPistonValve(),
+    await benchSweepFit(),
+    await benchFewestStops(),
+    await benchSheet(),
+    await benchPosting(),
+  );
   const large = await largeFolder(folder);
   add(await benchStart(large));
   const shop = await serveBench(large);

@@ -2,9 +2,11 @@ import type { FastifyReply } from 'fastify';
 import { wordHint } from '../../contracts/wording/hint.js';
 import { wordSource } from '../../contracts/wording/limit.js';
 import { readingsCsv } from '../../core/record/csv.js';
+import { actsOf } from '../../core/sheet/acts.js';
 import { acknowledgedOf, dispositionsOf } from '../../core/sheet/engine-file.js';
 import { cardOf, sweepsOf } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
+import { sheetOf } from '../../core/sheet/sheet.js';
 import { acknowledgeCautions, decide, signOff } from '../services/acts.js';
 import { changeEngine, changeLife } from '../services/change-engine.js';
 import type { Context } from '../services/context.js';
@@ -87,11 +89,17 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
   }));
 
   route(app, 'GET /api/engines/:id/sheet', EVERYBODY, async ({ params }) => {
-    const { rows, stages, ...rest } = await engines.sheet(params.id);
+    const file = await engines.file(params.id);
+    const { rows, stages, ...rest } = sheetOf(file);
+    const answers = actsOf(file, 'hint-answer');
     const measures = rows.map((row) => ({
       ...row,
       limit: row.limit && { ...row.limit, source: wordSource(row.limit.source) },
-      hints: row.hints.map((hint) => ({ code: hint.code, message: wordHint(hint, row.enteredUnit) })),
+      hints: row.hints.map((hint) => {
+        const answer = answers.findLast((one) => one.readingId === row.readingId && one.hint === hint.code);
+        const answered = answer && { reason: answer.reason, by: answer.by, at: answer.at };
+        return { code: hint.code, message: wordHint(hint, row.enteredUnit), ...(answered ? { answer: answered } : {}) };
+      }),
     }));
     return { measures, stages: { ...stages }, ...rest };
   });

@@ -1,6 +1,7 @@
 import Button from '@mui/material/Button';
 import { format } from 'date-fns/format';
 import { Link, useLoaderData, useSearchParams } from 'react-router';
+import { measureOf } from '../../../core/plan/measures.js';
 import { compareSpecSets } from '../../../core/plan/compare-spec-sets.js';
 import type { SpecSet } from '../../../core/plan/spec-sets.js';
 import { wordRecheck } from '../../../contracts/wording/recheck.js';
@@ -98,6 +99,9 @@ export function Versions() {
               <span className="figure">{shown.practice.timing.drops.in.join(', ')} in</span> or{' '}
               <span className="figure">{shown.practice.timing.drops.mm.join(', ')} mm</span>. The chain settles by{' '}
               <span className="figure">{shown.practice.timing.settleDeg}°</span>.
+              {setting.asks && setting.asks.length > 0 && (
+                <> At each valve also {setting.asks.map((key) => measureOf(key).title.toLowerCase()).join(', ')}.</>
+              )}
               {checkLift && (
                 <>
                   {' '}

@@ -1,8 +1,9 @@
 import { wordOption } from '../../../contracts/wording/options.js';
 import { measureOf } from '../../../core/plan/measures.js';
-import { askableOn } from '../../../core/plan/setting-asks.js';
+import { alsoAtValve } from '../../../core/plan/setting-asks.js';
 import { markOf } from '../../../core/sheet/marks.js';
 import type { SheetRow } from '../../../core/sheet/row.js';
+import { BUILD } from '../../../core/sheet/slot.js';
 import { formatValue } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
@@ -17,7 +18,7 @@ function say({ measure, value, entered }: SheetRow, lengthUnit: Unit): string {
 /** All that is taken at the active valve, and what may be: what the shop asks stands first. A press types it next. */
 export function AtValve({ setting }: { setting: SettingState }) {
   const { engine, sheet, rows, active, asked, target, lengthUnit } = setting;
-  const others = askableOn(engine).filter((key) => !asked.includes(key));
+  const others = alsoAtValve(engine, asked, setting.occasion !== BUILD);
   const derived = rows.filter(({ place, derivedFrom, measure }) => place === active && derivedFrom && measureOf(measure).stage === 'setting'); // prettier-ignore
   const flags = sheet.flags.filter(({ settled }) => !settled);
   const line = (key: string) => {

@@ -19,6 +19,9 @@ import { act, sayError } from '../../app/api.js';
 import { typedNumber } from '../../app/typed-number.js';
 import { useDesk } from '../../state/use-desk.js';
 
+/** Chosen where nothing is read, and only told how the engine was run. */
+const TOLD = 'told';
+
 /** Figures of how the engine was run: in all since its hand-over, and a week from here on. */
 type Figures = Record<`${'total' | 'perWeek'}.${(typeof RUN_COUNTS)[number]}` | 'highestRpm', string>;
 const NO_FIGURES = Object.fromEntries([
@@ -30,19 +33,26 @@ const figuresOf = (typed: Figures, part: 'total' | 'perWeek') =>
   Object.fromEntries(RUN_COUNTS.map((count) => [count, typedNumber(typed[`${part}.${count}`])]).filter(([, value]) => value !== undefined)); // prettier-ignore
 
 /** The valves are read anew: when, what of the shop's table is looked at with it, and how the engine was run until then. */
-export function BeginOccasion({ onDone, onClose }: { onDone: (occasion: string) => void; onClose: () => void }) {
+export function BeginOccasion({
+  onDone,
+  onClose,
+}: {
+  /** With the occasion that was begun; null where nothing is read. */
+  onDone: (occasion: string | null) => void;
+  onClose: () => void;
+}) {
   const engine = useDesk((desk) => desk.engine!);
   const file = useDesk((desk) => desk.file!);
   const reload = useDesk((desk) => desk.reload);
   const known = occasionsOf(file);
   const { rechecks = [] } = engine.specSet.practice;
-  const [kind, setKind] = useState<OccasionKind>(known.some((one) => one.kind === 'first-heat') ? 'recheck' : 'first-heat'); // prettier-ignore
+  const [kind, setKind] = useState<OccasionKind | typeof TOLD>(known.some((one) => one.kind === 'first-heat') ? 'recheck' : 'first-heat'); // prettier-ignore
   const [on, setOn] = useState(format(new Date(), 'yyyy-MM-dd'));
   const [looked, setLooked] = useState<string[]>([]);
   const [figures, setFigures] = useState(NO_FIGURES);
   const [wrong, setWrong] = useState<Record<string, string>>({});
   const [problem, setProblem] = useState('');
-  const occasion = nextOccasion(known, kind);
+  const occasion = kind === TOLD ? null : nextOccasion(known, kind);
   const runs = kind !== 'try-out';
   const counts = RUN_COUNTS.filter((count) => rechecks.some((one) => one.count === count));
   const begin = async (event: FormEvent) => {
@@ -50,22 +60,24 @@ export function BeginOccasion({ onDone, onClose }: { onDone: (occasion: string) 
     // The bench below hears its own keys again when this is closed.
     event.stopPropagation();
     setProblem('');
-    const said = occasionSchema.safeParse({ occasion, kind, on, looked: runs ? looked : [] });
+    const said =
+      occasion === null ? null : occasionSchema.safeParse({ occasion, kind, on, looked: runs ? looked : [] });
     const ran = runningSchema.safeParse({
       on,
       total: figuresOf(figures, 'total'),
       perWeek: figuresOf(figures, 'perWeek'),
       highestRpm: typedNumber(figures.highestRpm),
     });
-    const issues = [...(said.error?.issues ?? []), ...(runs ? (ran.error?.issues ?? []) : [])];
+    const issues = [...(said?.error?.issues ?? []), ...(runs ? (ran.error?.issues ?? []) : [])];
     setWrong(Object.fromEntries(issues.map(({ path, message }) => [path.join('.'), message])));
-    if (!said.success || (runs && !ran.success)) return;
+    if ((said && !said.success) || (runs && !ran.success)) return;
     const params = { id: engine.id };
     try {
       const saysNothing = Object.values(figures).every((text) => text.trim() === '');
       if (runs && ran.success && !saysNothing)
         await act('POST /api/engines/:id/papers/:kind', { params: { ...params, kind: 'running' }, body: ran.data });
-      await act('POST /api/engines/:id/papers/:kind', { params: { ...params, kind: 'occasion' }, body: said.data });
+      if (said?.success)
+        await act('POST /api/engines/:id/papers/:kind', { params: { ...params, kind: 'occasion' }, body: said.data });
       await reload();
       onDone(occasion);
     } catch (error) {
@@ -86,19 +98,22 @@ export function BeginOccasion({ onDone, onClose }: { onDone: (occasion: string) 
   return (
     <Dialog open onClose={onClose} aria-labelledby="begin-occasion" fullWidth maxWidth="sm">
       <form noValidate onSubmit={(event) => void begin(event)}>
-        <DialogTitle id="begin-occasion">The valves are read anew: {wordOccasion(occasion)}</DialogTitle>
+        <DialogTitle id="begin-occasion">
+          {occasion === null ? 'How it was run' : `The valves are read anew: ${wordOccasion(occasion)}`}
+        </DialogTitle>
         <DialogContent className="begin-occasion">
           <TextField
             select
             label="What for"
             value={kind}
-            onChange={(event) => setKind(event.target.value as OccasionKind)}
+            onChange={(event) => setKind(event.target.value as typeof kind)}
           >
             {OCCASION_KINDS.map((one) => (
               <MenuItem key={one} value={one}>
                 {wordOccasion(one)}
               </MenuItem>
             ))}
+            <MenuItem value={TOLD}>nothing is read: only how it was run</MenuItem>
           </TextField>
           <TextField
             label="Day"
@@ -108,7 +123,7 @@ export function BeginOccasion({ onDone, onClose }: { onDone: (occasion: string) 
             helperText={wrong.on ?? ' '}
             onChange={(event) => setOn(event.target.value)}
           />
-          {runs && rechecks.length > 0 && (
+          {runs && occasion !== null && rechecks.length > 0 && (
             <fieldset>
               <legend>Looked at with it, and counted anew from here on</legend>
               {rechecks.map(({ what }) => (
@@ -146,7 +161,7 @@ export function BeginOccasion({ onDone, onClose }: { onDone: (occasion: string) 
         <DialogActions>
           <Button onClick={onClose}>Leave it</Button>
           <Button type="submit" variant="contained">
-            Read them anew
+            {occasion === null ? 'Write it down' : 'Read them anew'}
           </Button>
         </DialogActions>
       </form>

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react';
 import { DRIFT_CAUSE, wordDue, wordOccasion } from '../../../contracts/wording/occasion.js';
 import { placesOf, spokenPlace } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
-import { driftOf } from '../../../core/sheet/drift.js';
+import { comparedWithBuild, driftOf } from '../../../core/sheet/drift.js';
 import { dueOf } from '../../../core/sheet/due.js';
 import { BUILD } from '../../../core/sheet/slot.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../../../core/units/format.js';
@@ -50,7 +50,10 @@ export function DriftView({
     () =>
       measure
         ? later
-            .map((occasion) => ({ occasion, found: driftOf(engine, practice, sheet.rows, measure, [BUILD, occasion]) }))
+            .map((occasion) => ({
+              occasion,
+              found: driftOf(engine, practice, sheet.rows, measure, comparedWithBuild(occasion)),
+            }))
             .filter(({ found }) => found.length > 0)
         : [],
     [engine, practice, sheet, measure, later],
@@ -88,7 +91,7 @@ export function DriftView({
   return (
     <section className="drift" aria-label="Change since the build">
       <div className="measuring-line">
-        <h2>Change since the build</h2>
+        <h2>Against the build</h2>
         <span role="group" aria-label="Measure">
           {measures.map((one) => (
             <Button
@@ -114,7 +117,7 @@ export function DriftView({
           <div className="drift-chart">
             <DrawnChart
               drawn={drawn}
-              label={`Change of ${measure.title.toLowerCase()} of each valve since the build`}
+              label={`Change of ${measure.title.toLowerCase()} of each valve against the build`}
             />
           </div>
           {told.length === 0 ? (

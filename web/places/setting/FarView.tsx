@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import { spokenPlace } from '../../../core/engine/places.js';
-import { UNIT_LABEL } from '../../../core/units/format.js';
+import { formatValue, UNIT_LABEL } from '../../../core/units/format.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { usePreferences } from '../../state/preferences.js';
 import type { SettingState } from './use-setting.js';
@@ -15,7 +15,8 @@ export function sayNext({ active, crank, step, rests, isAnywhere, inRounds, targ
 
 /** For hands that are full and eyes that are two metres away: what is next, what is typed, how the last was judged. */
 export function FarView({ setting, onLeave }: { setting: SettingState; onLeave: () => void }) {
-  const { active, crank, step, rests, isAnywhere, target, entry, rows, next } = setting;
+  const { active, crank, step, rests, isAnywhere, target, entry, rows, next, lengthUnit } = setting;
+  const judgedAs = entry.preview?.judgedAs;
   const { voice, toggleVoice } = usePreferences();
   const last = rows.findLast(({ readingId }) => readingId === entry.lastTaken);
   return (
@@ -32,6 +33,7 @@ export function FarView({ setting, onLeave }: { setting: SettingState; onLeave: 
         <span data-testid="active-number">{entry.typed || '–'}</span>
         <span>
           {target.measure.options ? target.measure.title : UNIT_LABEL[target.unit]}{' '}
+          {judgedAs && `→ ${formatValue(judgedAs.value, lengthUnit)} `}
           {entry.preview && entry.preview.verdict !== 'unjudged' && (
             <VerdictMark mark={entry.preview.verdict} size={30} />
           )}

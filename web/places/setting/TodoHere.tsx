@@ -6,7 +6,7 @@ import { degrees, howToTake, sayTurn, turnFirst, whyHere } from './words.js';
 
 /** What to do at the active valve: where to turn first, why it may be set here, and how it is taken. */
 export function TodoHere({ setting }: { setting: SettingState }) {
-  const { engine, method, active, crank, step, stops, clearance, rests, isAnywhere, target, aside } = setting;
+  const { engine, method, active, crank, step, stops, clearance, rests, isAnywhere, target, aside, entry } = setting;
   const how = howToTake(engine, target.measure.key);
   const atStop = step !== null && sameCrank(step.crankDeg, crank);
   const turnThere = step && !atStop && !isAnywhere && (
@@ -30,6 +30,13 @@ export function TodoHere({ setting }: { setting: SettingState }) {
           {step
             ? `${sayTurn(crank, step.crankDeg)} It rests here too, ${degrees(clearance)} from a ramp.`
             : `This method does not stop for it; here it rests, ${degrees(clearance)} from a ramp.`}
+        </p>
+      )}
+      {entry.preview?.hints.some(({ code }) => code === 'on-its-lobe') && (
+        <p className="now-hint">
+          {clearance < 0
+            ? `Turned more than the others and still loose: by the strip it stands ${degrees(-clearance)} up its lobe here.`
+            : `By the strip it rests here, ${degrees(clearance)} from a ramp: it is not the lobe, if the crank stands where the strip says.`}
         </p>
       )}
       {turnThere}

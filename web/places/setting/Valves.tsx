@@ -27,7 +27,7 @@ import { useRounds } from './use-rounds.js';
 import { useSetting } from './use-setting.js';
 import { useSettingActs } from './use-setting-acts.js';
 import { Ways } from './Ways.js';
-import { degrees, sayUnsafe } from './words.js';
+import { degrees, sayAgo, sayUnsafe } from './words.js';
 import './setting.css';
 
 const KEYS: [string, string][] = [
@@ -82,6 +82,7 @@ export function Valves({ list }: { list?: ReactNode }) {
       onClose={() => setBegins(false)}
       onDone={(occasion) => {
         setBegins(false);
+        if (occasion === null) return;
         setView('valves');
         setting.chooseOccasion(occasion);
       }}
@@ -121,9 +122,10 @@ export function Valves({ list }: { list?: ReactNode }) {
                 !inRounds &&
                 `, next ${spokenPlace(next.place)}${setting.isAnywhere ? '' : ` at ${degrees(next.crankDeg)}`}`}
             </span>
-            {others.map(({ handle, place }) => (
+            {others.map(({ handle, place, at }) => (
               <span key={handle} className="setting-hand">
                 {handle} at {place}
+                {sayAgo(at)}
               </span>
             ))}
             {flags.slice(0, 1).map((flag) => (

@@ -134,8 +134,10 @@ export function useSetting() {
     take: () => {
       if (typed === '') return stepOn();
       if (!take()) return;
-      const after = asked.slice(asked.indexOf(key) + 1).find((other) => !has(other, active));
-      if (asked.includes(key) && after) setChosen({ place: active, measure: after });
+      const left = asked.filter((other) => other !== key && !has(other, active));
+      // What is asked comes one after the other; what was chosen besides leaves the hand at its valve.
+      if (!asked.includes(key)) setChosen(left.length > 0 ? { place: active, measure: left[0] } : null);
+      else if (left.length > 0) setChosen({ place: active, measure: left[0] });
       else stepOn();
     },
     /** Types something else at the same valve. */

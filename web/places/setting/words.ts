@@ -1,4 +1,5 @@
 import type { StopMethod } from '../../../core/cam/valve-stops.js';
+import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { parseValve, spokenPlace } from '../../../core/engine/places.js';
 import type { Engine } from '../../../core/engine/engine.js';
 import type { Along } from '../../../core/plan/practice.js';
@@ -66,6 +67,13 @@ export function turnFirst(place: string, crankDeg: number, clearance: number, to
   const then = to === null ? 'This method cannot set it on this cam; choose another.' : sayTurn(crankDeg, to);
   return `At ${degrees(crankDeg)} ${spokenPlace(place)} ${how}. ${then}`;
 }
+
+/** After so long a hand is no longer there, ms. */
+const GONE_MS = 3_600_000;
+
+/** How long ago a hand was at its valve, where it is no longer there. */
+export const sayAgo = (at: string): string =>
+  Date.now() - Date.parse(at) < GONE_MS ? '' : `, ${formatDistanceToNowStrict(new Date(at))} ago`;
 
 /** What a method cannot set on this cam, and what it falls short by. */
 export const sayUnsafe = (unsafe: { place: string; clearanceDeg: number }[], marginDeg: number): string =>
