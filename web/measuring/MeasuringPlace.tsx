@@ -19,7 +19,7 @@ interface Way extends Pick<PanelProps, 'target' | 'entry' | 'lengthUnit'> {
   cycleUnit: () => void;
 }
 
-interface Props extends Pick<PanelProps, 'stage' | 'todo'> {
+interface Props extends Pick<PanelProps, 'stage' | 'todo' | 'below'> {
   steps: Way;
   /** What the drawing is of, and what stands beside it in its line: counts, flags, choices. */
   title: string;

@@ -28,6 +28,8 @@ export interface PanelProps {
   entry: EntryState;
   lengthUnit: Unit;
   children?: ReactNode;
+  /** What stands below the limit: one scrolls to it. */
+  below?: ReactNode;
 }
 
 /** Width of the panel in parts of a figure's height: several sizes in one line stay whole. */
@@ -44,7 +46,7 @@ function useLimitAhead({ slot, measure }: Target): AppliedLimit | null {
 }
 
 /** The panel beside a measuring drawing: what to do, the number, how its verdict comes about, what was read before. */
-export function StagePanel({ stage, title, todo, target, entry, lengthUnit, children }: PanelProps) {
+export function StagePanel({ stage, title, todo, target, entry, lengthUnit, children, below }: PanelProps) {
   const sheet = useDesk((desk) => desk.sheet!);
   const readings = useDesk((desk) => desk.readings);
   const { slot, measure, unit } = target;
@@ -132,6 +134,7 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
         <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
         <ReadHereBefore slot={slot} entry={entry} />
         <LimitNote limit={limit} of={measure.key} />
+        {below}
         <Pictures stage={stage} place={slot.place} />
       </div>
       <StandingCaution stage={stage} />

@@ -77,6 +77,8 @@ export function Valves({ list }: { list?: ReactNode }) {
     id: entry.lastTaken,
     mark: last && last.verdict !== 'unjudged' ? last.verdict : undefined,
   });
+  /** Where the shop asks more than what settles a valve, what is asked stands above the limit. */
+  const asksMore = setting.asked.length > 1;
   const begin = begins && (
     <BeginOccasion
       onClose={() => setBegins(false)}
@@ -204,6 +206,12 @@ export function Valves({ list }: { list?: ReactNode }) {
             </>
           )
         }
+        below={
+          <>
+            {!asksMore && <AtValve setting={setting} />}
+            <Siblings setting={setting} />
+          </>
+        }
         strip={
           <TurningStrip
             turning={setting.turning}
@@ -214,8 +222,7 @@ export function Valves({ list }: { list?: ReactNode }) {
         }
       >
         <Remedy {...remedy} />
-        <AtValve setting={setting} />
-        <Siblings setting={setting} />
+        {asksMore && <AtValve setting={setting} />}
       </MeasuringPlace>
       {begin}
       {leavesOut && <LeaveOut setting={setting} acts={acts} onClose={() => setLeavesOut(false)} />}
