@@ -94,7 +94,7 @@ test('an empty shop, from its first visit to its first signed engine with limits
   await expect(page.getByRole('heading', { name: 'Setting the valves' })).toBeVisible();
   await page.keyboard.type('0.016');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('1 of 2 taken')).toBeVisible();
+  await expect(page.getByText('1 of 2', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: /Screw stands out/ }).press('Enter');
   await expect(page.getByText('Depth gauge on the lock nut.')).toBeVisible();
   for (const entered of ['0.204', '0.211']) {

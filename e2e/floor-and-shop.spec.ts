@@ -1,11 +1,15 @@
 import { expect, test } from '@playwright/test';
 import { signIn, typeIn } from './hands.js';
 
-test('the floor shows the four engines of the shop, searches by key and opens with Enter', async ({ page }) => {
+test('the floor shows the engines of the shop, searches by key and opens with Enter', async ({ page }) => {
   await signIn(page, 'builder');
   const rows = page.getByRole('list', { name: 'Engines' }).getByRole('listitem');
-  for (const tag of ['PH8-031', 'BS6-114', 'DT2-007', 'KM1-052'])
+  // On its first page stand those that were touched last: whatever the other tests have opened, too.
+  for (const tag of ['PH8-031', 'BS6-114', 'DT2-007', 'KM1-052']) {
+    await page.goto(`/?search=${tag}`);
     await expect(rows.filter({ hasText: tag })).toHaveCount(1);
+  }
+  await page.goto('/');
   await page.keyboard.press('/');
   await page.keyboard.type('petrel');
   await expect(rows.filter({ hasText: 'PH8-031' })).toHaveCount(1);
@@ -18,7 +22,7 @@ test('the floor shows the four engines of the shop, searches by key and opens wi
 
   // From the search, Enter opens what it finds first, however fast it was typed; finding nothing, it stays.
   await page.goto('/');
-  await expect(rows.filter({ hasText: 'KM1-052' })).toHaveCount(1);
+  await expect(rows).not.toHaveCount(0);
   await page.keyboard.press('/');
   await page.keyboard.type('no such engine');
   await page.keyboard.press('Enter');

@@ -81,6 +81,8 @@ test('three trials by keyboard, the suggestion followed, one length from the she
     await expect(page.getByText(`Rubbed mark, width, at ${Number(setting).toFixed(4)} in`)).toBeVisible();
     await key(page, edges);
     await page.keyboard.press('t');
+    // What follows faster than a hand can is a gauge's.
+    await expect(page.getByText('First: what is set.')).toBeVisible();
   } // prettier-ignore
   const so = page.getByRole('region', { name: 'Trials so far' });
   await expect(so).toContainText(/Narrowest at 7\.6[56]\d\d in/);
@@ -193,6 +195,8 @@ test('a metric engine with shaft rockers: marks over shims, in which the exhaust
     // Another rocker than the engine gets: said where the mark is taken.
     await expect(page.getByRole('region', { name: 'Just taken' })).toContainText('another rocker than the engine gets');
     await page.keyboard.press('t');
+    // What follows faster than a hand can is a gauge's.
+    await expect(page.getByText('First: what is set.')).toBeVisible();
   } // prettier-ignore
   await expect(page.getByRole('region', { name: 'Trials so far' })).toContainText(/Narrowest at −0\.\d+ mm/);
   await page.keyboard.press('Escape');

@@ -137,7 +137,12 @@ export function Proof() {
               {here.offBottom === false && ' It may stand on its bottom.'}
             </p>
           )}
-          {lacksTravel && <AskFigures ids={['plunger-travel']} why="to tell what is left below the plunger" />}
+          {lacksTravel && (
+            <AskFigures
+              ids={['plunger-travel']}
+              why="What is left below a set plunger hangs on how far its lifter travels:"
+            />
+          )}
         </section>
       )}
       <TurnedTwice />
