@@ -11,7 +11,10 @@ test('what is odd is answered with one press, and the answer stays with the read
   const odd = (await (await page.request.get(`/api/engines/${id}/readings`)).json()).readings[5].place as string;
   await page.locator(`[data-place="${odd}"]`).click();
   await expect(panel(page)).toContainText('over its siblings');
-  await panel(page).getByRole('button', { name: 'checked, true' }).first().click();
+  await panel(page)
+    .getByRole('button', { name: /^checked, true/ })
+    .first()
+    .click();
   await expect(panel(page)).toContainText('“checked, true”, builder');
   await page.reload();
   await expect(panel(page)).toContainText('“checked, true”, builder');

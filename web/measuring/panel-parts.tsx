@@ -45,6 +45,7 @@ export function Hints({ hints, unit, readingId }: { hints: Hint[]; unit: Unit; r
         {readingId && !answered && !looksOn && (
           <Button
             size="small"
+            aria-label={`${CHECKED}: ${wordHint(hint, unit)}`}
             onClick={(event) => {
               // The keys go back to the bench.
               event.currentTarget.blur();

@@ -37,6 +37,10 @@ const SIDES = /^[abrnoi]$/i;
 /** Keys with a name that a bench hears; the others are the browser's. */
 const NAMED = ['Enter', 'Backspace', 'Escape', ...Object.keys(HEADING)];
 
+/** Whether keys wait that this page has not heard yet, where the browser tells. */
+const isInputPending = (): boolean =>
+  (navigator as { scheduling?: { isInputPending?: () => boolean } }).scheduling?.isInputPending?.() ?? false;
+
 /** Digits typed anywhere go into the active place, so a gauge that types like a keyboard needs no setting up. */
 export function useMeasuringKeys(acts: MeasuringActs): void {
   const latest = useLatest(acts);
@@ -48,7 +52,12 @@ export function useMeasuringKeys(acts: MeasuringActs): void {
       gauge: (number) => flushSync(() => latest.current.gauge?.(number)),
       isOwn: (key) => latest.current.side !== undefined && SIDES.test(key) && !latest.current.more?.[key.toLowerCase()],
       later(act, ms) {
-        const timer = setTimeout(act, ms);
+        let timer: ReturnType<typeof setTimeout>;
+        const wait = () => {
+          // A page that is late with its keys knows of them already: they decide whose the letter was.
+          timer = setTimeout(() => (isInputPending() ? wait() : act()), ms);
+        };
+        wait();
         return () => clearTimeout(timer);
       },
     });

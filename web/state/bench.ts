@@ -1,8 +1,8 @@
 import { useEffect, useMemo } from 'react';
 import { create } from 'zustand';
 import type { BenchStand } from '../../contracts/setting.js';
-import { ask } from '../app/api.js';
-import { FIRST_POSITION, usePreferences, type DeskPosition } from './preferences.js';
+import { ApiError, ask } from '../app/api.js';
+import { FIRST_POSITION, usePreferences } from './preferences.js';
 import { useLooksOn, useSession } from './session.js';
 import { useDesk } from './use-desk.js';
 import { useLatest } from './use-latest.js';
@@ -10,45 +10,45 @@ import { useLatest } from './use-latest.js';
 /** Where crank and hands are, as the server said last; of the engine that is on the bench. */
 const useStand = create<{ engineId: string | null; stand: BenchStand | null }>(() => ({ engineId: null, stand: null }));
 
-/** What was moved here and is not on the server yet. */
-type Move = Pick<Partial<DeskPosition>, 'crankDeg'> & { place?: string };
-let unsent: Move = {};
+/** What was moved here and is not on the server yet: of one engine, the one that is on the bench. */
+type Move = { crankDeg?: number; place?: string };
+let unsent: { engineId: string; move: Move } | null = null;
 let timer: ReturnType<typeof setTimeout> | undefined;
-let sending = false;
+let isSending = false;
 /** Turning from stop to stop and typing valve after valve makes one message, not one each. */
 const SOON_MS = 150;
 
-const isMoving = () => sending || Object.keys(unsent).length > 0;
-
-/** Sends where crank and hand are by now. Without a server they stay here, and go with the next move. */
-async function send(engineId: string): Promise<void> {
-  if (sending || Object.keys(unsent).length === 0) return;
-  const moved = unsent;
-  unsent = {};
-  sending = true;
+/** Sends where crank and hand are by now. Without a server they stay here, and go with the next move or its next word. */
+async function send(): Promise<void> {
+  if (isSending || !unsent) return;
+  const { engineId, move } = unsent;
+  unsent = null;
+  isSending = true;
   try {
-    const stand = await ask('POST /api/engines/:id/bench', { params: { id: engineId }, body: moved });
-    if (!Object.keys(unsent).length) useStand.setState({ engineId, stand });
-  } catch {
-    unsent = { ...moved, ...unsent };
+    const stand = await ask('POST /api/engines/:id/bench', { params: { id: engineId }, body: move });
+    if (!unsent) useStand.setState({ engineId, stand });
+  } catch (error) {
+    const isRefused = error instanceof ApiError && error.status >= 400 && error.status < 500;
+    const later = unsent as { engineId: string; move: Move } | null;
+    if (!isRefused && (!later || later.engineId === engineId)) unsent = { engineId, move: { ...move, ...later?.move } };
     return;
   } finally {
-    sending = false;
+    isSending = false;
   }
-  if (isMoving()) void send(engineId);
+  void send();
 }
 
 function sendSoon(engineId: string, move: Move): void {
-  unsent = { ...unsent, ...move };
+  unsent = { engineId, move: { ...(unsent?.engineId === engineId ? unsent.move : {}), ...move } };
   clearTimeout(timer);
-  timer = setTimeout(() => void send(engineId), SOON_MS);
+  timer = setTimeout(() => void send(), SOON_MS);
 }
 
 const newer = (at: string | null | undefined, than: number) => (at ? Date.parse(at) : 0) > than;
 
 /** What the server says of an engine's crank and hands; where this one has moved on meanwhile, that stands. */
 function hear(engineId: string, stand: BenchStand, me: string | undefined): void {
-  if (isMoving()) return;
+  if (isSending || unsent?.engineId === engineId) return void send();
   useStand.setState({ engineId, stand });
   const { positions, move } = usePreferences.getState();
   const { crankDeg, turnedAt = 0, place, placedAt = 0 } = positions[engineId] ?? FIRST_POSITION;

@@ -9,6 +9,7 @@ import { useDesk } from '../../state/use-desk.js';
 import { useSession } from '../../state/session.js';
 import { ClayInside } from '../mock-up/ClayInside.js';
 import { FlagItem, Item, MissingItem, TakeAgain } from './items.js';
+import '../../measuring/panel.css';
 import './review.css';
 import { Sign } from './Sign.js';
 

@@ -1,9 +1,10 @@
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
-import { METHOD_TITLE } from '../../../contracts/wording/setting.js';
 import { neighbourValve, valveMapLayout } from '../../../core/drawing/valve-map.js';
-import { parseValve, spokenPlace } from '../../../core/engine/places.js';
+import { parseValve, placesOf, spokenPlace } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
+import { alsoAtValve } from '../../../core/plan/setting-asks.js';
+import { BUILD } from '../../../core/sheet/slot.js';
 import { ValveMap } from '../../drawings/ValveMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { FormPlace } from '../../measuring/FormPlace.js';
@@ -27,7 +28,7 @@ import { useRounds } from './use-rounds.js';
 import { useSetting } from './use-setting.js';
 import { useSettingActs } from './use-setting-acts.js';
 import { Ways } from './Ways.js';
-import { degrees, sayAgo, sayUnsafe } from './words.js';
+import { degrees, METHOD_SHORT, sayAgo, sayUnsafe } from './words.js';
 import './setting.css';
 
 const KEYS: [string, string][] = [
@@ -68,7 +69,12 @@ export function Valves({ list }: { list?: ReactNode }) {
   const [leavesOut, setLeavesOut] = useState(false);
   const { engine, sheet, order, active, next, crank, method, target, entry, others, inRounds } = setting;
   const { marginDeg } = engine.specSet.practice.setting;
-  const { taken, required } = sheet.stages.setting ?? { taken: 0, required: 0 };
+  const valves = placesOf(engine, 'valve');
+  /** Of the build, what the shop's set requires; of another occasion, every valve. */
+  const { taken, required } =
+    setting.occasion === BUILD
+      ? (sheet.stages.setting ?? { taken: 0, required: 0 })
+      : { taken: valves.filter(setting.isSet).length, required: valves.length };
   const flags = sheet.flags.filter(
     (flag) => flag.open && parseValve(flag.place) && measureOf(flag.measure).stage === 'setting',
   );
@@ -92,7 +98,8 @@ export function Valves({ list }: { list?: ReactNode }) {
   );
   const typesMore = () => {
     const { asked } = setting;
-    setting.chooseMeasure(asked[(asked.indexOf(target.measure.key) + 1) % asked.length]);
+    const all = [...asked, ...alsoAtValve(engine, asked, setting.occasion !== BUILD)];
+    setting.chooseMeasure(all[(all.indexOf(target.measure.key) + 1) % all.length]);
   };
   if (view === 'ways')
     return (
@@ -148,7 +155,7 @@ export function Valves({ list }: { list?: ReactNode }) {
               onChoose={(occasion) => (occasion === ANEW ? setBegins(true) : setting.chooseOccasion(occasion))}
             />
             <Button size="small" onClick={() => setView('ways')}>
-              {METHOD_TITLE[method]}&nbsp;<kbd>M</kbd>
+              {METHOD_SHORT[method]}&nbsp;<kbd>M</kbd>
             </Button>
           </>
         }

@@ -7,6 +7,15 @@ import { turnBetween } from '../../../core/plan/setting-order.js';
 
 export const ALONG_NAME: Record<Along, string> = { firing: 'by firing order', bank: 'along the bank' };
 
+/** The methods where there is room for a word or two. */
+export const METHOD_SHORT: Record<StopMethod, string> = {
+  eoic: 'Opening, closing',
+  'each-tdc': 'Firing dead centres',
+  'two-positions': 'Two positions',
+  'quarter-turns': 'Quarter turns',
+  fewest: 'Fewest stops',
+};
+
 /** How each is done, in a sentence. */
 export const METHOD_HOW: Record<StopMethod, string> = {
   eoic: 'When a cylinder’s exhaust starts to open its intake is set; when its intake has closed, its exhaust.',
