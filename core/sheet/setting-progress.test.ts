@@ -58,6 +58,13 @@ describe('quarter turns', () => {
     expect(slackRoundsOf({ acts })).toMatchObject({ clean: 2, isDone: false });
   });
 
+  test('a valve that was left out and is taken up again was never felt: the cycle begins anew', () => {
+    const acts = [way('quarter-turns'), round(0, ['1I']), ...[...quarters.slice(0, 7), 0].map((deg) => round(deg))];
+    expect(slackRoundsOf({ acts }).isDone).toBe(true);
+    acts.push({ kind: 'set-aside', id: id(), places: ['8E'], reason: null, ...hand });
+    expect(slackRoundsOf({ acts })).toMatchObject({ clean: 0, isDone: false });
+  });
+
   test('chosen anew, they begin anew; what was found before is not counted', () => {
     const acts = [way('quarter-turns'), round(0), ...quarters.map((deg) => round(deg)), way('quarter-turns')];
     expect(slackRoundsOf({ acts })).toEqual({ rounds: [], clean: 0, isDone: false });

@@ -2,7 +2,7 @@ import { CYCLE_DEG, sameCrank } from '../engine/crank.js';
 import { QUARTER_DEG } from '../cam/quarter-turns.js';
 import type { StopMethod } from '../cam/valve-stops.js';
 import type { Along, Practice } from '../plan/practice.js';
-import { actsOf, type SlackRound } from './acts.js';
+import { actsOf, type Act, type SlackRound } from './acts.js';
 import type { EngineFile } from './engine-file.js';
 
 type Acts = Pick<EngineFile, 'acts'>;
@@ -41,12 +41,17 @@ export interface SlackRounds {
 
 /**
  * How far quarter turns have come since they were chosen. A quarter that is looked at twice counts once: after a round
- * that brought something, each of the eight must be found clean.
+ * that brought something, each of the eight must be found clean; so it is after a valve that was left out is taken up
+ * again, for nobody has felt it yet.
  */
 export function slackRoundsOf({ acts }: Acts): SlackRounds {
   const begun = acts.findLastIndex((act) => act.kind === 'setting-way');
-  const rounds = actsOf({ acts: acts.slice(begun + 1) }, 'slack-round').map(({ kind, ...round }) => round);
-  const since = rounds.slice(rounds.findLastIndex(({ loose }) => loose.length > 0) + 1);
+  const sinceBegun = acts.slice(begun + 1);
+  const roundsOf = (some: readonly Act[]) => actsOf({ acts: some }, 'slack-round').map(({ kind, ...round }) => round);
+  const disturbs = (act: Act) =>
+    (act.kind === 'slack-round' && act.loose.length > 0) || (act.kind === 'set-aside' && act.reason === null);
+  const rounds = roundsOf(sinceBegun);
+  const since = roundsOf(sinceBegun.slice(sinceBegun.findLastIndex(disturbs) + 1));
   const quarters = since.filter(({ crankDeg }, index) => since.findIndex((one) => sameCrank(one.crankDeg, crankDeg)) === index); // prettier-ignore
   return { rounds, clean: quarters.length, isDone: rounds.length > 0 && quarters.length >= CYCLE_DEG / QUARTER_DEG };
 }

@@ -1,5 +1,6 @@
-import { again, card, events, pass, take, type DemoEngine } from '../acts.js';
+import { again, events, pass, take, type DemoEngine } from '../acts.js';
 import { DEMO_CUSTOMERS } from '../customers.js';
+import { PLOUGH_224 } from './bittern.js';
 
 const CHECK_MM = 1.27;
 const LASH =
@@ -21,19 +22,7 @@ export const BITTERN_RUNNING: DemoEngine = {
     ...pass('25 after', '25 before'),
     ...pass('25 after', '24.75 before'),
     { act: 'caution', stage: 'cam-timing' },
-    card({
-      title: 'Plough 224',
-      unit: 'in',
-      checkAt: 'lobe',
-      checkLift: 0.05,
-      events: { intakeOpenBtdc: 4, intakeCloseAbdc: 40, exhaustOpenBbdc: 46, exhaustCloseAtdc: 2 },
-      intakeCentreline: 108,
-      seatLift: 0.006,
-      seatIntakeDuration: 272,
-      seatExhaustDuration: 276,
-      intakeLobeLift: 0.338,
-      exhaustLobeLift: 0.338,
-    }),
+    PLOUGH_224,
     ...events(CHECK_MM, ['4', '40', '46', '2']),
     { act: 'caution', stage: 'setting' },
     { act: 'way', method: 'each-tdc', along: 'firing' },

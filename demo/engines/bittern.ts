@@ -3,6 +3,21 @@ import { card, drop, events, figures, mockUp, pass, take, type DemoEngine } from
 
 const CHECK_MM = 1.27;
 
+/** The cam of the tractors. */
+export const PLOUGH_224 = card({
+  title: 'Plough 224',
+  unit: 'in',
+  checkAt: 'lobe',
+  checkLift: 0.05,
+  events: { intakeOpenBtdc: 4, intakeCloseAbdc: 40, exhaustOpenBbdc: 46, exhaustCloseAtdc: 2 },
+  intakeCentreline: 108,
+  seatLift: 0.006,
+  seatIntakeDuration: 272,
+  seatExhaustDuration: 276,
+  intakeLobeLift: 0.338,
+  exhaustLobeLift: 0.338,
+});
+
 /** The tractor's six: its wheel slipped on the crank between the events, so they were all read again; signed. */
 export const BITTERN: DemoEngine = {
   daysAgo: 10,
@@ -21,19 +36,7 @@ export const BITTERN: DemoEngine = {
     ...pass('24.5 after', '25 before'),
     ...pass('24.75 after', '24.75 before'),
     { act: 'caution', stage: 'cam-timing' },
-    card({
-      title: 'Plough 224',
-      unit: 'in',
-      checkAt: 'lobe',
-      checkLift: 0.05,
-      events: { intakeOpenBtdc: 4, intakeCloseAbdc: 40, exhaustOpenBbdc: 46, exhaustCloseAtdc: 2 },
-      intakeCentreline: 108,
-      seatLift: 0.006,
-      seatIntakeDuration: 272,
-      seatExhaustDuration: 276,
-      intakeLobeLift: 0.338,
-      exhaustLobeLift: 0.338,
-    }),
+    PLOUGH_224,
     ...events(CHECK_MM, ['4', '40', '49.5', '1.5 after']),
     ...pass('28.25 after', '21.5 before'),
     ...pass('25 after', '24.75 before'),

@@ -45,18 +45,18 @@ export function DriftView({
   const key = chosen && measures.includes(chosen) ? chosen : (measures.find((one) => one !== 'preload-turns') ?? measures[0]); // prettier-ignore
   const measure = key === undefined ? undefined : measureOf(key);
   const unit: Unit = measure?.quantity === 'length' ? (lengthUnit === 'in' ? 'thou' : lengthUnit) : (measure?.units[0] ?? 'in'); // prettier-ignore
-  const later = occasions.filter((one) => one !== BUILD);
   const drifts = useMemo(
     () =>
       measure
-        ? later
+        ? occasions
+            .filter((one) => one !== BUILD)
             .map((occasion) => ({
               occasion,
               found: driftOf(engine, practice, sheet.rows, measure, comparedWithBuild(occasion)),
             }))
             .filter(({ found }) => found.length > 0)
         : [],
-    [engine, practice, sheet, measure, later],
+    [engine, practice, sheet, measure, occasions],
   );
   const drawn = useMemo((): Drawn | null => {
     if (drifts.length === 0) return null;
