@@ -1,7 +1,6 @@
 import Button from '@mui/material/Button';
 import { format } from 'date-fns/format';
-import { useSnackbar } from 'notistack';
-import { useMemo, useState, type ReactNode } from 'react';
+import { useMemo, type ReactNode } from 'react';
 import { camInBuild } from '../../../core/derive/valve-over-piston.js';
 import { spokenPlace } from '../../../core/engine/places.js';
 import { cuttingList } from '../../../core/sheet/cutting-list.js';
@@ -10,10 +9,10 @@ import { springPaperOf } from '../../../core/sheet/papers.js';
 import type { SheetRow } from '../../../core/sheet/row.js';
 import { shimList } from '../../../core/sheet/shim-list.js';
 import { formatAtLeast, formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
-import { act, sayError } from '../../app/api.js';
 import { download } from '../../app/download.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useLengthUnit } from '../../measuring/use-length-unit.js';
+import { useSignOff } from '../../measuring/use-sign-off.js';
 import { useLooksOn, useSession } from '../../state/session.js';
 import { useDesk } from '../../state/use-desk.js';
 import { ClayInside } from './ClayInside.js';
@@ -174,25 +173,12 @@ function List({
 
 /** The word that all clay and dye is out and the tools are counted, with a name to it. */
 function ClayOut() {
-  const { file, reload } = useDesk();
-  const id = useDesk((desk) => desk.engine!.id);
+  const { file } = useDesk();
   const person = useSession((state) => state.person);
   const looksOn = useLooksOn();
-  const { enqueueSnackbar } = useSnackbar();
-  const [isBusy, setIsBusy] = useState(false);
+  const { sign, isBusy } = useSignOff('clay-out', 'Signed: clay and dye out, tools counted');
   const isInside = isClayInside(file!);
   const out = clayOutOf(file!);
-  const sign = async () => {
-    setIsBusy(true);
-    try {
-      await act('POST /api/engines/:id/sign-offs/:what', { params: { id, what: 'clay-out' }, body: {} });
-      await reload();
-      enqueueSnackbar('Signed: clay and dye out, tools counted');
-    } catch (error) {
-      enqueueSnackbar(sayError(error), { variant: 'error' });
-    }
-    setIsBusy(false);
-  };
   return (
     <section aria-label="Clay out" className="clay-out">
       {isInside && !looksOn && (

@@ -1,6 +1,5 @@
 import Button from '@mui/material/Button';
 import { format } from 'date-fns/format';
-import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { neighbourValve, valveMapLayout } from '../../../core/drawing/valve-map.js';
 import { placesOf, spokenPlace } from '../../../core/engine/places.js';
@@ -12,12 +11,12 @@ import type { Slot } from '../../../core/sheet/slot.js';
 import { formatFigure, formatValue } from '../../../core/units/format.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
 import { ValveMap, type DialFace } from '../../drawings/ValveMap.js';
-import { act, sayError } from '../../app/api.js';
 import { facesOf } from '../../measuring/faces.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
 import { ownSlots } from '../../measuring/OwnDrawing.js';
 import { Todo } from '../../measuring/Todo.js';
 import { TurningStrip } from '../../measuring/TurningStrip.js';
+import { useSignOff } from '../../measuring/use-sign-off.js';
 import { useSteps } from '../../measuring/use-steps.js';
 import { useTurning } from '../../measuring/use-turning.js';
 import { useBench } from '../../state/bench.js';
@@ -153,24 +152,10 @@ export function Proof() {
 /** The word that the engine was turned twice by hand and nothing bound, with a name to it. */
 function TurnedTwice() {
   const file = useDesk((desk) => desk.file!);
-  const reload = useDesk((desk) => desk.reload);
-  const id = useDesk((desk) => desk.engine!.id);
   const person = useSession((session) => session.person);
   const looksOn = useLooksOn();
-  const { enqueueSnackbar } = useSnackbar();
-  const [isBusy, setIsBusy] = useState(false);
+  const { sign, isBusy } = useSignOff('turned-twice', 'Signed: turned twice by hand, nothing bound');
   const given = turnedTwiceOf(file);
-  const sign = async () => {
-    setIsBusy(true);
-    try {
-      await act('POST /api/engines/:id/sign-offs/:what', { params: { id, what: 'turned-twice' }, body: {} });
-      await reload();
-      enqueueSnackbar('Signed: turned twice by hand, nothing bound');
-    } catch (error) {
-      enqueueSnackbar(sayError(error), { variant: 'error' });
-    }
-    setIsBusy(false);
-  };
   return (
     <section aria-label="Turned by hand">
       <h3>Two turns by hand</h3>
