@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { key, openEngine, signIn } from './hands.js';
+import { key, openEngine, signIn, signedIn } from './hands.js';
 
 test('the lead reads what was done on an engine as sentences, and walks the chain on the page', async ({ page }) => {
-  await signIn(page, 'lead');
+  await signedIn(page, 'lead');
   const id = await openEngine(page, 'setting');
   const tag = await page.getByRole('heading', { level: 1 }).innerText();
   await key(page, '5/8');

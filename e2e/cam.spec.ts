@@ -1,10 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { lobeFromCard } from '../core/cam/lobe-from-card.js';
-import { key, openEngine, signIn } from './hands.js';
+import { key, openEngine, signedIn } from './hands.js';
 import { fileCard, inTable, INCH_CARD } from './cam-card.js';
 
 test('the cam card shows what follows, names what contradicts, and keeps what was typed wrong', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'timing');
   await page.getByRole('button', { name: 'Cam card' }).click();
   const field = (name: string) => page.getByLabel(name, { exact: true });
@@ -28,7 +28,7 @@ test('the cam card shows what follows, names what contradicts, and keeps what wa
 });
 
 test('a lobe is pasted, analysed off the main thread, kept, and drawn against its card', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'timing');
   await fileCard(page, id, { ...INCH_CARD, intakeCentreline: 108 });
   await page.reload();
@@ -72,7 +72,7 @@ test('a lobe is pasted, analysed off the main thread, kept, and drawn against it
 test('a card and a lobe that are half typed survive another part of the place, a reload, and a server that is away', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'timing');
   const part = (name: string) => page.getByRole('button', { name }).click();
   const cam = page.getByLabel('Cam', { exact: true });
@@ -115,7 +115,7 @@ test('a card and a lobe that are half typed survive another part of the place, a
 test('the sprocket: every position side by side, the best named, the choice written down and measured again', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'timing');
   await fileCard(page, id, INCH_CARD);
   await page.request.post(`/api/engines/${id}/readings`, {

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { goTo, key, openEngine, readingsOnServer, signIn } from './hands.js';
+import { goTo, key, openEngine, readingsOnServer, signedIn } from './hands.js';
 import { fileCard, inTable, INCH_CARD } from './cam-card.js';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'What to do now' });
@@ -15,7 +15,7 @@ async function pass(page: Page, after: string, before: string): Promise<void> {
   await sided(page, before, 'b');
 }
 test('a whole degreeing in inches by keyboard alone: stop, stop, four events, two drops', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'dead-centre');
   await fileCard(page, id, INCH_CARD);
   await pass(page, '31.5', '26');
@@ -43,7 +43,7 @@ test('a whole degreeing in inches by keyboard alone: stop, stop, four events, tw
 });
 
 test('the same in millimetres, on a wheel of 0 to 360', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'dead-centre', { layout: 'v-twin', specSet: 'sidecar-solid', title: 'Dunlin T2' });
   await fileCard(page, id, {
     unit: 'mm', checkAt: 'lobe', checkLift: 1, intakeLobeLift: 8.4,
@@ -71,7 +71,7 @@ test('the same in millimetres, on a wheel of 0 to 360', async ({ page }) => {
 });
 
 test('a wheel that slips makes the angles suspect, and reading them again settles it', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'dead-centre');
   await fileCard(page, id, INCH_CARD);
   await pass(page, '30', '30');
@@ -93,7 +93,7 @@ test('a wheel that slips makes the angles suspect, and reading them again settle
 });
 
 test('the same stop twice is refused beside the number, and what was typed stays', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'dead-centre');
   await sided(page, '30', 'a');
   await sided(page, '30', 'a');
@@ -104,7 +104,7 @@ test('the same stop twice is refused beside the number, and what was typed stays
 test('the bottom end goes into the crank: bore and journal, deck with its side, ring gap by its bore', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'bottom-end');
   // The limit ahead is that of the clearance: it bounds no bore.
   await expect(panel(page)).toContainText(/Limit\s*main bearing clearance/);
@@ -134,7 +134,7 @@ test('the bottom end goes into the crank: bore and journal, deck with its side, 
 });
 
 test('what is typed wrong says why beside the number, stays as typed, and nothing of it is sent', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'bottom-end');
   for (const [wrong, why] of [
     ['2,4526', 'write the decimal with a point, not a comma'],

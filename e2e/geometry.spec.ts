@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test, type Page } from '@playwright/test';
 import { fileCard } from './cam-card.js';
-import { goTo, key, openEngine, readingsOnServer, signIn } from './hands.js';
+import { goTo, key, openEngine, readingsOnServer, signedIn } from './hands.js';
 
 /** The cam of the worked example: both valves lift 0.58 in. */
 const CARD = {
@@ -44,7 +44,7 @@ async function sold(
 test('three trials by keyboard, the suggestion followed, one length from the shelf and one ordered, seen on the floor, booked', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'geometry', { ratio: { intake: 1.7, exhaust: 1.7 } });
   const tag = await page.locator('h1').innerText();
   await fileCard(page, id, CARD);
@@ -179,7 +179,7 @@ test('three trials by keyboard, the suggestion followed, one length from the she
 test('a metric engine with shaft rockers: marks over shims, in which the exhaust stands are to be cut', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'geometry', { layout: 'v-twin', specSet: 'sidecar-solid', title: 'Dunlin T2' });
   await paper(page, id, 'engine-data', { figures: { 'rocker-arm-exhaust': { entered: '38', unit: 'mm' } } });
   await paper(page, id, 'rockers', { unit: 'mm', rockers: 'another', isRough: false, tipDiameter: { I: 7, E: 7 }, lashCap: { I: 0, E: 0 } }); // prettier-ignore
@@ -235,7 +235,7 @@ test('a metric engine with shaft rockers: marks over shims, in which the exhaust
 test('at any bench P puts a part on the list, with the valve that one stands at; a supplier’s list is all taken or not at all', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'setting');
   const tag = await page.locator('h1').innerText();
   await page.keyboard.press('p');

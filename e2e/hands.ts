@@ -7,21 +7,31 @@ export type Role = 'owner' | 'lead' | 'builder' | 'apprentice';
 const PIN = '246810';
 
 /** The cookies of whoever signed in last in each role: a PIN is made to take long, and most tests are not about it. */
-const signedIn = new Map<string, Awaited<ReturnType<ReturnType<Page['context']>['cookies']>>>();
+const cookiesOf = new Map<string, Awaited<ReturnType<ReturnType<Page['context']>['cookies']>>>();
 
 /** Signs in by handle and PIN, where the page to do so stands; whether names stand on it or not. */
 export async function typeIn(page: Page, handle: string, pin: string): Promise<void> {
-  await expect(page.getByLabel('PIN')).toBeVisible();
+  await expect(page.getByLabel(/^PIN/)).toBeVisible();
   const byHandle = page.getByRole('button', { name: 'By handle' });
   if (await byHandle.isVisible()) await byHandle.click();
   await page.getByLabel('Handle').fill(handle);
-  await page.getByLabel('PIN').fill(pin);
+  await page.getByLabel(/^PIN/).fill(pin);
   await page.keyboard.press('Enter');
+}
+
+/** Somebody at a device who opens an address next: signed in through the API, as what stands there first is not looked at. */
+export async function signedIn(page: Page, role: Role): Promise<void> {
+  await page.context().addCookies(cookiesOf.get(role) ?? []);
+  const known = cookiesOf.has(role) && (await page.request.get('/api/customers')).ok();
+  if (known) return;
+  const answer = await page.request.post('/api/session', { data: { handle: role, pin: PIN } });
+  expect(answer.status(), await answer.text()).toBe(200);
+  cookiesOf.set(role, await page.context().cookies());
 }
 
 /** Somebody at a device, by hand where nobody of that role has signed in, or the session has ended since. */
 export async function signIn(page: Page, role: Role, to = '/'): Promise<void> {
-  await page.context().addCookies(signedIn.get(role) ?? []);
+  await page.context().addCookies(cookiesOf.get(role) ?? []);
   await page.goto(to);
   const asked = page.getByRole('heading', { name: 'Sign in' });
   const out = page.getByRole('button', { name: /^Sign out/ });
@@ -30,12 +40,12 @@ export async function signIn(page: Page, role: Role, to = '/'): Promise<void> {
     await typeIn(page, role, PIN);
   }
   await expect(out).toBeVisible();
-  signedIn.set(role, await page.context().cookies());
+  cookiesOf.set(role, await page.context().cookies());
 }
 
 export async function signOut(page: Page): Promise<void> {
   await page.getByRole('button', { name: /^Sign out/ }).click();
-  await expect(page.getByLabel('PIN')).toBeVisible();
+  await expect(page.getByLabel(/^PIN/)).toBeVisible();
 }
 
 /** Goes to a place of an engine and waits until the bench is there to type at. */

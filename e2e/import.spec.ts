@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test } from '@playwright/test';
-import { openEngine, readingsOnServer, signIn } from './hands.js';
+import { openEngine, readingsOnServer, signedIn } from './hands.js';
 
 test('readings come from a CSV file all together or not at all, each problem on its line', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'record');
   const part = page.getByRole('region', { name: 'Readings from a file' });
   const choose = (text: string) =>
@@ -25,7 +25,7 @@ test('readings come from a CSV file all together or not at all, each problem on 
 test('the export of another Utex is looked at, mended where its tag is taken, and opened with its history', async ({
   page,
 }) => {
-  await signIn(page, 'owner');
+  await signedIn(page, 'owner');
   const id = await openEngine(page, 'setting');
   const typed = { id: randomUUID(), measure: 'preload-turns', place: '1I', entered: '5/8', unit: 'turn' };
   const posted = await page.request.post(`/api/engines/${id}/readings`, { data: { readings: [typed] } });

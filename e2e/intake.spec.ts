@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { goTo, openEngine, signIn } from './hands.js';
+import { goTo, openEngine, signIn, signedIn } from './hands.js';
 
 test('an engine is opened step by step by keyboard, drawn as it is typed, its customer a page of the book', async ({
   page,
@@ -45,7 +45,7 @@ test('an engine is opened step by step by keyboard, drawn as it is typed, its cu
 });
 
 test('what would change a verdict is shown before it is filed, and filed with who and when', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'bottom-end');
   await page.getByRole('button', { name: /Top ring gap/ }).click();
   await page.keyboard.type('0.010');
@@ -72,7 +72,7 @@ test('what would change a verdict is shown before it is filed, and filed with wh
 });
 
 test('an engine that is handed over leaves the floor’s work, and is found among those', async ({ page }) => {
-  await signIn(page, 'lead');
+  await signedIn(page, 'lead');
   const id = await openEngine(page, 'record');
   const tag = await page.getByRole('heading', { level: 1 }).innerText();
   await page.getByLabel('Reason').fill('x');

@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
-import { key, openEngine, readingsOnServer, signIn } from './hands.js';
+import { key, openEngine, readingsOnServer, signedIn } from './hands.js';
 
 const PORT = 8433;
 const BASE = `http://127.0.0.1:${PORT}`;
@@ -31,7 +31,7 @@ test.afterAll(async () => {
 
 test('the server is killed while a builder types: he goes on typing, and nothing is lost', async ({ page }) => {
   test.setTimeout(180_000);
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'setting');
   for (let valve = 0; valve < 5; valve++) await key(page, '5/8');
   server.kill('SIGKILL');

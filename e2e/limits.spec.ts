@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { openEngine, signIn } from './hands.js';
+import { openEngine, signIn, signedIn } from './hands.js';
 
 /** A set of the shop's own, like another one: other tests open engines by the sets that are there. */
 async function ownSet(page: Page, like: string, title: string): Promise<string> {
@@ -13,7 +13,7 @@ async function ownSet(page: Page, like: string, title: string): Promise<string> 
 test('the owner writes the next version by keyboard: wrong rows say so, nothing typed is lost, issued it stands', async ({
   page,
 }) => {
-  await signIn(page, 'owner');
+  await signedIn(page, 'owner');
   await page.goto(`/limits/${await ownSet(page, 'sidecar-solid', 'Ice sprint, metric')}`);
   await page.getByRole('link', { name: 'Write version 2' }).press('Enter');
   const [least, most] = [page.getByLabel('Crank end play, least'), page.getByLabel('Crank end play, most')];
@@ -48,7 +48,7 @@ test('the owner writes the next version by keyboard: wrong rows say so, nothing 
 test('an engine is moved to another version once it is plain which verdicts change, with a reason', async ({
   page,
 }) => {
-  await signIn(page, 'owner');
+  await signedIn(page, 'owner');
   const set = await ownSet(page, 'shop-hydraulic', 'Canal sprint');
   const id = await openEngine(page, 'setting', { specSet: set });
   await page.request.post(`/api/engines/${id}/readings`, {
@@ -81,7 +81,7 @@ test('an engine is moved to another version once it is plain which verdicts chan
 test('a version that somebody else issued meanwhile is never written over, and what was typed is taken up by hand', async ({
   page,
 }) => {
-  await signIn(page, 'owner');
+  await signedIn(page, 'owner');
   const set = await ownSet(page, 'shop-solid', 'Lake sprint');
   await page.goto(`/limits/${set}/next`);
   const play = page.getByLabel('Crank end play, most');
@@ -107,7 +107,7 @@ test('a version that somebody else issued meanwhile is never written over, and w
 test('a file with wrong words is taken into the table, and each row says what is wrong with it, also after a reload', async ({
   page,
 }) => {
-  await signIn(page, 'owner');
+  await signedIn(page, 'owner');
   await page.goto(`/limits/${await ownSet(page, 'shop-solid', 'Marsh sprint')}/next`);
   const file = page.locator('input[type=file]');
   const csv = 'measure;valve;most;unit;source\ndeck-height;;0,006;inch;Ours\nlash-cold;left;0,02;in;Ours\n';

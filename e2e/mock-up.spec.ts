@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { fileCard } from './cam-card.js';
-import { goTo, key, openEngine, readingsOnServer, signIn } from './hands.js';
+import { goTo, key, openEngine, readingsOnServer, signedIn } from './hands.js';
 
 /** The cam and the engine of the worked example. */
 const CARD = {
@@ -45,7 +45,7 @@ const active = (page: Page) => page.getByRole('complementary', { name: 'What to 
 test('a builder enters both valves by key, sees the intake go below its limit at +6, chooses +2 and prints the list', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await mockedUp(page);
   await expect(page.getByText('No set-up of a check is filed yet')).toBeVisible();
   await fileSetUp(page, CHECK);
@@ -113,7 +113,7 @@ test('a builder enters both valves by key, sees the intake go below its limit at
 });
 
 test('the set-up is filed anew and three values change their verdict, each by a named term', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await mockedUp(page);
   const body = {
     check: 1, unit: 'in', gasketAtCheck: 0.041, gasketFinal: 0.041, lifters: 'solid', springs: 'final',
@@ -135,7 +135,7 @@ test('the set-up is filed anew and three values change their verdict, each by a 
 });
 
 test('a dial is read at one angle after another, and the section turns with the crank', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await mockedUp(page);
   const same = { rockers: true, lifters: true, lashCaps: true, springs: true };
   const body = { check: 1, unit: 'in', gasketAtCheck: 0.041, gasketFinal: 0.041, lifters: 'solid', springs: 'checking', lashAtCheck: { I: 0, E: 0 }, lash: { I: 0, E: 0 }, camAtCheckDeg: 0, same }; // prettier-ignore

@@ -29,7 +29,7 @@ test('somebody who is switched off in the middle of typing is out at once, and w
 
   await bench.keyboard.type('0.042');
   await bench.keyboard.press('Enter');
-  await expect(bench.getByLabel('PIN')).toBeVisible();
+  await expect(bench.getByLabel(/^PIN/)).toBeVisible();
   const read = await (await page.request.get(`/api/engines/${id}/readings`)).json();
   expect(read.readings).toHaveLength(1);
 

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
-import { openEngine, signIn } from './hands.js';
+import { openEngine, signedIn } from './hands.js';
 
 const png = () =>
   sharp({ create: { width: 300, height: 200, channels: 3, background: 'teal' } })
@@ -10,7 +10,7 @@ const png = () =>
 test('a picture stays on the device while the server is away, follows by itself, and is large on a tap', async ({
   page,
 }) => {
-  await signIn(page, 'lead');
+  await signedIn(page, 'lead');
   const id = await openEngine(page, 'bottom-end', { layout: 'single', specSet: 'shop-solid' });
   const pictures = page.getByRole('region', { name: 'Pictures' });
   const picture = { name: 'nick.png', mimeType: 'image/png', buffer: await png() };

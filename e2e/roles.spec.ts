@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { ENGINE_PLACES } from '../web/places/stages.js';
-import { goTo, key, openEngine, readingsOnServer, signIn, typeIn } from './hands.js';
+import { goTo, key, openEngine, readingsOnServer, signIn, typeIn, signedIn } from './hands.js';
 
 const engineId = async (page: Page, tag: string) => {
   const { engines } = await (await page.request.get(`/api/engines?search=${tag}`)).json();
@@ -36,7 +36,7 @@ test('an apprentice looks on: every place opens, nothing is offered that would b
 });
 
 test('cautions stand whole where the work is until they are read, once for each engine and stage', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'dead-centre');
   const cautions = page.getByRole('region', { name: 'Cautions' });
   await expect(cautions).toContainText('Spark plugs out');
@@ -51,7 +51,7 @@ test('cautions stand whole where the work is until they are read, once for each 
 });
 
 test('from the review each value leads back to the very place where it is measured', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'bottom-end');
   await page.getByRole('button', { name: /Crank end play/ }).click();
   await key(page, '0.030');
@@ -74,11 +74,11 @@ test('from the review each value leads back to the very place where it is measur
 test('a session that ran out asks for the PIN at the same address, and what was typed meanwhile follows', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'setting');
   await page.request.delete('/api/session');
   await key(page, '5/8');
-  await expect(page.getByLabel('PIN')).toBeVisible();
+  await expect(page.getByLabel(/^PIN/)).toBeVisible();
   await typeIn(page, 'builder', '246810');
   await expect(page).toHaveURL(new RegExp(`${id}/setting$`));
   await expect(page.getByText('1 of 16')).toBeVisible();

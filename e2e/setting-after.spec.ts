@@ -1,10 +1,10 @@
 import { expect, test, type Page } from '@playwright/test';
-import { goTo, key, openEngine, readingsOnServer, signIn } from './hands.js';
+import { goTo, key, openEngine, readingsOnServer, signIn, signedIn } from './hands.js';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'What to do now' });
 
 test('what is odd is answered with one press, and the answer stays with the reading', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'setting');
   for (let valve = 0; valve < 6; valve++) await key(page, valve === 5 ? '1.5' : '5/8');
   await readingsOnServer(page, id, 6);
@@ -23,7 +23,7 @@ test('what is odd is answered with one press, and the answer stays with the read
 test('a plunger that ends too deep says what shim or rod brings it up, and one key puts it on the list of parts', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'setting');
   await page.locator('[data-place="1I"]').click();
   await key(page, '1.5');
@@ -40,7 +40,7 @@ test('a plunger that ends too deep says what shim or rod brings it up, and one k
 test('more than one thing is typed without leaving the valve: how zero was found, and what makes it doubtful', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'setting');
   await page.locator('[data-place="1I"]').click();
   await page.evaluate(() => (document.activeElement as HTMLElement | SVGElement).blur());
@@ -60,7 +60,7 @@ test('more than one thing is typed without leaving the valve: how zero was found
 test('after its first heat the valves are read anew beside the build, and the one that has opened is charted and named', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'setting', { layout: 'i6', specSet: 'shop-solid' });
   for (let valve = 0; valve < 12; valve++) await key(page, '0.016');
   await readingsOnServer(page, id, 12);
@@ -94,7 +94,7 @@ test('after its first heat the valves are read anew beside the build, and the on
 });
 
 test('hot or cold: what is read of one tells the other by the shop’s growth', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'setting', { layout: 'i6', specSet: 'shop-solid', metals: { block: 'iron', head: 'aluminium' } }); // prettier-ignore
   await page.keyboard.press('h');
   await expect(panel(page)).toContainText('Engine hot and stopped');
@@ -105,7 +105,7 @@ test('hot or cold: what is read of one tells the other by the shop’s growth', 
 test('the proof: lift valve by valve, what is left below each plunger, and two turns by hand with a name', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'setting', { data: { figures: { 'plunger-travel': { entered: '0.120', unit: 'in' } } } }); // prettier-ignore
   await page.locator('[data-place="1I"]').click();
   await key(page, '5/8');

@@ -1,12 +1,12 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { key, openEngine, readingsOnServer, signIn, signOut } from './hands.js';
+import { key, openEngine, readingsOnServer, signIn, signOut, signedIn } from './hands.js';
 
 test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, the customer verifies', async ({
   page,
 }, info) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'setting');
   await page.getByRole('button', { name: 'Read and understood' }).focus();
   await page.keyboard.press('Enter');
@@ -88,7 +88,7 @@ test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, t
 });
 
 test('a shop that sets by turns is judged by turns, and sees how deep the plunger goes', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'setting', {
     layout: 'single',
     lifter: 'hydraulic',
@@ -109,7 +109,7 @@ test('a shop that sets by turns is judged by turns, and sees how deep the plunge
 });
 
 test('a mistake is superseded and both tries stay in view, also after a reload', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'setting');
   await key(page, '9');
   await expect(page.getByRole('region', { name: 'Just taken' })).toContainText('on the server');
@@ -126,7 +126,7 @@ test('a mistake is superseded and both tries stay in view, also after a reload',
 });
 
 test('text that is no number is refused at the valve, and what was typed stays', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'setting');
   await key(page, '1..2');
   await expect(page.getByRole('alert')).toContainText('no number');
@@ -137,7 +137,7 @@ test('text that is no number is refused at the valve, and what was typed stays',
 });
 
 test('the crank turns from stop to stop by key, and the valve that may be set becomes active', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'setting');
   const crank = page.getByRole('slider', { name: 'Crank' });
   const before = await crank.getAttribute('aria-valuenow');
@@ -151,7 +151,7 @@ test('the crank turns from stop to stop by key, and the valve that may be set be
 });
 
 test('with the server away the value shows at once and is kept here, then follows by itself', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'setting');
   await page.route('**/readings', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()));
   await key(page, '5/8');
@@ -164,7 +164,7 @@ test('with the server away the value shows at once and is kept here, then follow
 });
 
 test('a key press is painted with no network in the way, and how soon is reported', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'setting');
   await page.route('**/api/**', (route) => route.abort());
   const times = await page.evaluate(async () => {
@@ -183,7 +183,7 @@ test('a key press is painted with no network in the way, and how soon is reporte
 });
 
 test('a page that is left in the same breath as Enter keeps the number', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'setting');
   // Whose hands these are is known after the engine is there, now and then; what is kept must go then.
   await page.route('**/api/shop', (route) => setTimeout(() => void route.continue(), 200));

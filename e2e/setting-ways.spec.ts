@@ -1,5 +1,5 @@
 import { expect, test, type Browser, type Page } from '@playwright/test';
-import { key, openEngine, readingsOnServer, signIn } from './hands.js';
+import { key, openEngine, readingsOnServer, signIn, signedIn } from './hands.js';
 
 const VALVES = 16;
 const panel = (page: Page) => page.getByRole('complementary', { name: 'What to do now' });
@@ -30,7 +30,7 @@ for (const name of [
   test(`by ${name.toLowerCase()} sixteen valves take a value and Enter each, and the crank stands where each may be set`, async ({
     page,
   }) => {
-    await signIn(page, 'builder');
+    await signedIn(page, 'builder');
     const id = await openEngine(page, 'setting');
     await understood(page);
     await chooseWay(page, name);
@@ -50,7 +50,7 @@ for (const name of [
   });
 
 test('a method says for this very cam which valves it cannot set, and by how much', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'setting', {
     seatEvents: { intakeOpenBtdc: 78, intakeCloseAbdc: 116, exhaustOpenBbdc: 120, exhaustCloseAtdc: 74 },
   });
@@ -63,7 +63,7 @@ test('a method says for this very cam which valves it cannot set, and by how muc
 });
 
 test('marks for the damper are drawn, and printed at its true diameter', async ({ page }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'setting');
   await chooseWay(page, 'Each cylinder at its firing dead centre');
   await page.keyboard.press('m');
@@ -81,7 +81,7 @@ test('marks for the damper are drawn, and printed at its true diameter', async (
 test('quarter turns by keyboard to the end: what came loose with one key a valve, until a whole cycle brings none, then all at once', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'setting');
   await understood(page);
   await chooseWay(page, 'Quarter turns');
@@ -116,7 +116,7 @@ test('what is begun on one device goes on on another: the way, the crank, the va
   page,
   browser,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'setting');
   await understood(page);
   await chooseWay(page, 'Fewest stops');
@@ -145,7 +145,7 @@ test('two at one engine see each other: whose hand is where, what each takes, an
   page,
   browser,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'setting');
   await understood(page);
   const other = await device(browser, 'lead', `/engines/${id}/setting`);
@@ -170,7 +170,7 @@ test('two at one engine see each other: whose hand is where, what each takes, an
 test('a gauge that types at 15 ms a key, with its channel before and its unit behind, loses none and doubles none', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   const id = await openEngine(page, 'setting', { layout: 'i6', specSet: 'shop-solid' });
   await understood(page);
   const sent = Array.from({ length: 12 }, (_, valve) => `0,0${(150 + valve).toString()}`);
@@ -195,7 +195,7 @@ test('a gauge that types at 15 ms a key, with its channel before and its unit be
 test('large type shows what is next for two metres’ distance, takes numbers as ever, and leaves by the same key', async ({
   page,
 }) => {
-  await signIn(page, 'builder');
+  await signedIn(page, 'builder');
   await openEngine(page, 'setting');
   await understood(page);
   await page.keyboard.press('f');
