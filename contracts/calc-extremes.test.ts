@@ -36,6 +36,8 @@ const ASKED: Record<string, object> = {
   'gauge-length': { length: 7.65, from: 'overall', to: 'theoretical', ballDiameter: 0.3125, holeDiameter: 0.1, gaugeDiameter: 0.14 },
   'sweep-fit': { mount: 'stud-nut', rockerRatio: 1.7, armLength: 1.45, valveLift: 0.58, lineWidth: 0.03, trials: [{ setting: 7.55, width: 0.07521 }, { setting: 7.6, width: 0.06753 }, { setting: 7.7, width: 0.06467 }] },
   'adjust-remedy': { rockerRatio: 1.7, heldOpen: 0.03, plungerTravel: 0.12, plungerTarget: 0.04 },
+  promise: { from: '2026-03-02T08:00:00Z', steps: [{ id: 'a', minutes: 240 }, { id: 'b', minutes: 60, needs: ['a'], notBefore: '2026-03-04T09:00:00Z' }], week: [{ day: 'mon', from: '08:00', to: '17:00', breakFrom: '12:00', breakTo: '12:30' }, { day: 'wed', from: '08:00', to: '17:00' }], closed: ['2026-03-05'], timeZone: 'Europe/Amsterdam' },
+  'torque-adapter': { target: 64, wrenchLength: 16, adapterLength: 3, angleDeg: 0 },
   'recheck-due': { interval: 30, used: 7, perWeek: 2.5, from: '2026-03-02', highestRpm: 7350, bands: [{ overRpm: 7100, factor: 0.7 }] },
   'rocker-position': { armLength: 1.45, closedHeight: 0.29, lift: 0.58 },
 }; // prettier-ignore

@@ -4,13 +4,13 @@ import { checkFiring, checkSeatEvents } from '../core/engine/check-engine.js';
 import { ImpossibleInput } from '../core/impossible.js';
 import { judge } from '../core/judge/judge.js';
 import { siblings } from '../core/judge/siblings.js';
-import { recheckDue } from '../core/plan/recheck-due.js';
 import { lash } from '../core/valvetrain/lash.js';
 import { preload } from '../core/valvetrain/preload.js';
 import { camCalculators } from './calc-cam.js';
 import { lobeCalculators } from './calc-lobe.js';
 import { geometryCalculators } from './calc-geometry.js';
 import { mockupCalculators } from './calc-mockup.js';
+import { planCalculators } from './calc-plan.js';
 import { answerUnit, calculator, figure, number, positive, unit, type Calculator } from './calculator.js';
 import { cardEventsSchema } from './engine-shape.js';
 import { list } from './list.js';
@@ -132,26 +132,7 @@ const judgeCalculator = calculator({
   }),
 });
 
-const recheckDueCalculator = calculator({
-  name: 'recheck-due',
-  summary: 'When something is looked at again in a running engine, from how much it is run and how fast.',
-  input: z.object({
-    interval: positive,
-    used: number.min(0, 'not below zero'),
-    perWeek: positive,
-    from: z.string({ error: 'a day, as 2026-03-02' }).max(10, 'a day, as 2026-03-02'),
-    highestRpm: number.min(0, 'not below zero').optional(),
-    bands: list(
-      z.object({ overRpm: number.min(0, 'not below zero'), factor: positive.max(1, 'a factor of at most 1') }),
-      { most: 8, of: ['band', 'bands'] },
-    ).default([]),
-  }),
-  output: z.object({ intervalNow: figure, left: figure, dueOn: z.string(), overdue: z.boolean() }),
-  compute: (input) => recheckDue(input),
-});
-
 export const CALCULATORS = [
-  recheckDueCalculator,
   preloadCalculator,
   lashCalculator,
   valveStopsCalculator,
@@ -161,4 +142,5 @@ export const CALCULATORS = [
   ...lobeCalculators,
   ...mockupCalculators,
   ...geometryCalculators,
+  ...planCalculators,
 ] as unknown as Calculator[];

@@ -1,10 +1,9 @@
 import { z } from 'zod';
+import { WEEKDAYS } from '../core/plan/work-time.js';
 import { list } from './list.js';
 import { shopName, verifyAddress } from './shop.js';
 import { text } from './text.js';
 
-export const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as const;
-export type Weekday = (typeof WEEKDAYS)[number];
 export const PAPERS = ['A4', 'Letter'] as const;
 
 const isTimeZone = (zone: string): boolean => {

@@ -77,6 +77,17 @@ interface Reasons {
   'travel-missing': undefined;
   'target-below-bottom': undefined;
   'no-such-day': undefined;
+  'no-such-time': undefined;
+  'no-such-moment': undefined;
+  'no-such-zone': undefined;
+  'hours-backwards': undefined;
+  'break-outside': undefined;
+  'week-without-hours': undefined;
+  'never-ready': undefined;
+  'step-twice': { id: string };
+  'step-unknown': { id: string };
+  'step-circle': { id: string };
+  'adapter-past-handle': undefined;
   'wall-closes-rod': undefined;
   'rod-fills-hole': undefined;
 }

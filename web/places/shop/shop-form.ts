@@ -1,5 +1,6 @@
 import type { Issue } from '../../../contracts/errors.js';
-import { changeShopRequest, type ChangeShop, type Weekday } from '../../../contracts/shop-data.js';
+import { changeShopRequest, type ChangeShop } from '../../../contracts/shop-data.js';
+import type { Weekday } from '../../../core/plan/work-time.js';
 
 /** What the shop says, as it is typed; empty for what is not said. */
 export interface ShopForm {
