@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { SIGN_OFFS } from '../core/sheet/acts.js';
+import { GATES } from '../core/plan/gates.js';
+import { SIGN_OFFS } from '../core/plan/sign-offs.js';
 import { actsAnswer, actsQuery, chainAnswer, chainQuery } from './act.js';
 import { backupRequest, backupsAnswer } from './backup.js';
 import { measuresAnswer, specSetSchema, specSetsAnswer, stageSchema } from './catalogue.js';
@@ -29,6 +30,16 @@ import {
   layoutsAnswer,
   newEngineSchema,
 } from './engine.js';
+import {
+  closeGateRequest,
+  forgottenAnswer,
+  gateAnswer,
+  onBenchRequest,
+  onBenchSchema,
+  openGateRequest,
+  toldRequest,
+  toldSchema,
+} from './gate.js';
 import { keysAnswer, newKeyRequest, ownCertificateRequest } from './keys.js';
 import { camCardAnswer, camCardSchema } from './papers/cam-card.js';
 import { postSweepSchema, sweepAnswer, sweepsAnswer } from './papers/lobe-sweep.js';
@@ -95,6 +106,7 @@ export interface ApiRow {
 
 /** Ids come in either case and have one inside; any other text is simply no engine or record that there is. */
 const id = z.object({ id: z.string().toLowerCase() });
+const gateParams = id.extend({ gate: z.enum(GATES, { error: `one of ${GATES.join(', ')}` }) });
 const cautionsAnswer = z.object({ acknowledged: z.array(stageSchema) });
 /** Of a line or an order of parts. */
 const partId = idSchema;
@@ -184,6 +196,21 @@ export const API = {
     answer: signOffSchema,
     status: 201,
   },
+  'POST /api/engines/:id/gates/:gate': {
+    params: gateParams,
+    body: closeGateRequest.nullish(),
+    answer: gateAnswer,
+    status: 201,
+  },
+  'POST /api/engines/:id/gates/:gate/open': {
+    params: gateParams,
+    body: openGateRequest,
+    answer: gateAnswer,
+    status: 201,
+  },
+  'POST /api/engines/:id/told': { params: id, body: toldRequest, answer: toldSchema, status: 201 },
+  'POST /api/engines/:id/on-bench': { params: id, body: onBenchRequest, answer: onBenchSchema, status: 201 },
+  'GET /api/forgotten': { answer: forgottenAnswer },
   'POST /api/engines/:id/setting/way': { params: id, body: settingWayRequest, answer: settingWaySchema, status: 201 },
   'POST /api/engines/:id/setting/aside': { params: id, body: setAsideRequest, answer: setAsideSchema, status: 201 },
   'POST /api/engines/:id/setting/rounds': {

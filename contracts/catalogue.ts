@@ -2,6 +2,7 @@ import { SCHOOLS } from '../core/valvetrain/schools.js';
 import { z } from 'zod';
 import { STOP_METHODS } from '../core/cam/valve-stops.js';
 import { SCOPES } from '../core/engine/places.js';
+import { GATES } from '../core/plan/gates.js';
 import { AT_BY, COUNTS, STAGES } from '../core/plan/measure.js';
 import { OWN_STAGES } from '../core/plan/own-measure.js';
 import { ALONG, ASKED_BESIDES, RECHECK_COUNTS, type Practice } from '../core/plan/practice.js';
@@ -92,6 +93,18 @@ const practiceSchema = z.object({
         bands: z.array(z.object({ overRpm: z.number(), factor: z.number() })),
       }),
     )
+    .optional(),
+  path: z
+    .object({
+      gates: z.array(z.object({ gate: z.enum(GATES), asks: z.array(z.string()) })).optional(),
+      orders: z
+        .array(z.object({ first: z.string(), before: z.string(), upTo: z.number(), why: z.string() }))
+        .optional(),
+      cautions: z.array(z.object({ stage: stageSchema, says: z.string() })).optional(),
+      bench: z.array(z.object({ stage: stageSchema, items: z.array(z.string()) })).optional(),
+      minutes: z.array(z.object({ of: z.string(), minutes: z.number() })).optional(),
+      told: z.string().optional(),
+    })
     .optional(),
 }) satisfies z.ZodType<Practice>;
 

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { LIVES } from '../core/sheet/acts.js';
 import { stageSchema } from './catalogue.js';
 import { engineAnswer } from './engine.js';
+import { gateClosedSchema, gateOpenedSchema, lackSchema, onBenchSchema, toldSchema } from './gate.js';
 import { paperSchema } from './papers/papers.js';
 import { pictureSchema } from './picture.js';
 import { dispositionSchema, readingSchema } from './reading.js';
@@ -26,6 +27,7 @@ const actSchema = z.discriminatedUnion('kind', [
     id: z.uuid(),
     life: z.enum(LIVES),
     reason: z.string(),
+    lacks: z.array(lackSchema).optional(),
     by: z.string(),
     at: z.string(),
   }),
@@ -35,6 +37,10 @@ const actSchema = z.discriminatedUnion('kind', [
   setAsideSchema.extend({ kind: z.literal('set-aside') }),
   slackRoundSchema.extend({ kind: z.literal('slack-round') }),
   hintAnswerSchema.extend({ kind: z.literal('hint-answer') }),
+  gateClosedSchema.extend({ kind: z.literal('gate-closed') }),
+  gateOpenedSchema.extend({ kind: z.literal('gate-opened') }),
+  toldSchema.extend({ kind: z.literal('told') }),
+  onBenchSchema.extend({ kind: z.literal('on-bench') }),
 ]);
 
 /** The newest signature, and how much was filed since that a record would hold. */

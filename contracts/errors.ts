@@ -33,6 +33,12 @@ export const ERRORS = {
   },
   'engine.not-in-work': { status: 409, message: 'This engine is closed or struck. Take it up again first.' },
   'engine.life-same': { status: 409, message: 'The engine stands so already.' },
+  'gate.incomplete': {
+    status: 409,
+    message: 'Something is lacking. Say why it is closed all the same, or do it first.',
+  },
+  'gate.closed': { status: 409, message: 'This gate is closed already.' },
+  'gate.open': { status: 409, message: 'This gate is open.' },
   'customer.not-found': { status: 422, message: 'There is no such customer in the book.' },
   'engine.impossible': { status: 422, message: 'An engine like this cannot exist.' },
   'spec-set.not-found': { status: 422, message: 'There is no such spec set.' },

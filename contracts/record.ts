@@ -5,10 +5,11 @@ import { ALONG } from '../core/plan/practice.js';
 import { DRIFT_CAUSES } from '../core/sheet/drift.js';
 import { BARS } from '../core/sheet/trials.js';
 import { SCHOOLS } from '../core/valvetrain/schools.js';
+import { gateSchema, lackSchema } from './gate.js';
 import { list } from './list.js';
 import { paperSchema } from './papers/papers.js';
 import { pictureSchema } from './picture.js';
-import { specSetSchema } from './catalogue.js';
+import { specSetSchema, stageSchema } from './catalogue.js';
 import { engineShape } from './engine-shape.js';
 import { camCardSchema } from './papers/cam-card.js';
 import { lobeSweepSchema } from './papers/lobe-sweep.js';
@@ -115,6 +116,31 @@ export const buildRecordSchema = z.object({
         uncertainty: z.number(),
         isAlone: z.boolean(),
         cause: z.enum(DRIFT_CAUSES).nullable(),
+      }),
+    )
+    .optional(),
+  gates: z
+    .array(
+      z.object({
+        gate: gateSchema,
+        closed: z
+          .object({ by: z.string(), at: z.string(), reason: z.string().nullable(), lacks: z.array(lackSchema) })
+          .nullable(),
+        opened: z.array(z.object({ by: z.string(), at: z.string(), reason: z.string() })),
+        takenBehind: z.number().int(),
+      }),
+    )
+    .optional(),
+  cautions: z.array(z.object({ stage: stageSchema, by: z.string(), at: z.string() })).optional(),
+  tightening: z
+    .array(
+      z.object({
+        group: z.string(),
+        title: z.string(),
+        isDone: z.boolean(),
+        moved: z.array(z.number().int()),
+        off: z.array(z.number().int()),
+        isReused: z.boolean(),
       }),
     )
     .optional(),

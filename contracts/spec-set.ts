@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { STOP_METHODS } from '../core/cam/valve-stops.js';
 import { ALONG, ASKED_BESIDES, RECHECK_COUNTS, type Practice } from '../core/plan/practice.js';
 import type { Scope } from '../core/engine/places.js';
+import { GATES } from '../core/plan/gates.js';
+import { STAGES } from '../core/plan/measure.js';
 import { LONGEST_TITLE, OWN_SCOPES, OWN_STAGES, OWN_UNITS } from '../core/plan/own-measure.js';
 import { SCHOOLS } from '../core/valvetrain/schools.js';
 import { BASES } from '../core/plan/spec-sets.js';
@@ -23,6 +25,8 @@ const SPEEDS = { error: 'speeds with their factors, as 7000 × 0.5; 7800 × 0.25
 const fromZero = z.number({ error: 'a number' }).min(0, 'not below zero').max(50, 'at most 50');
 
 const checkLift = z.number({ error: 'a lift, as a number' }).gt(0, 'above zero').max(50, 'at most 50');
+
+const stage = z.enum(STAGES, { error: `a stage: ${STAGES.join(', ')}` });
 
 const recheck = z.object({
   what: line(60),
@@ -112,6 +116,43 @@ const practice = z.object({
     of: ['measure', 'measures'],
   }),
   rechecks: list(recheck, { most: 24, of: ['row', 'rows'] }).optional(),
+  path: z
+    .object({
+      gates: list(
+        z.object({
+          gate: z.enum(GATES, { error: `one of ${GATES.join(', ')}` }),
+          asks: list(text(80).trim(), { most: 60, of: ['thing that is asked', 'things that are asked'] }),
+        }),
+        { most: GATES.length, of: ['gate', 'gates'] },
+      ).optional(),
+      orders: list(
+        z.object({
+          first: text(80),
+          before: text(80),
+          upTo: z
+            .number({ error: 'how many, as a number' })
+            .int('a whole number')
+            .min(0, 'not below zero')
+            .max(100, 'at most 100'),
+          why: line(200),
+        }),
+        { most: 24, of: ['rule', 'rules'] },
+      ).optional(),
+      cautions: list(z.object({ stage, says: line(300) }), { most: 60, of: ['caution', 'cautions'] }).optional(),
+      bench: list(z.object({ stage, items: list(line(80), { most: 40, of: ['thing', 'things'] }) }), {
+        most: STAGES.length,
+        of: ['stage', 'stages'],
+      }).optional(),
+      minutes: list(
+        z.object({
+          of: text(80),
+          minutes: z.number({ error: 'minutes, as a number' }).gt(0, 'above zero').max(10_000, 'at most 10000'),
+        }),
+        { most: 200, of: ['row', 'rows'] },
+      ).optional(),
+      told: text(2000).trim().min(1, 'must be filled in').optional(),
+    })
+    .optional(),
 }) satisfies z.ZodType<Practice>;
 
 /** A measure of the shop's own; its title is a part of what its values are kept under. */

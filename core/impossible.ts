@@ -88,6 +88,12 @@ interface Reasons {
   'step-unknown': { id: string };
   'step-circle': { id: string };
   'adapter-past-handle': undefined;
+  'order-not-whole': { count: number };
+  'rows-without-fasteners': undefined;
+  'step-takes-no-target': undefined;
+  'step-needs-target': undefined;
+  'step-target-unit': undefined;
+  'gate-ask': { ask: string };
   'wall-closes-rod': undefined;
   'rod-fills-hole': undefined;
 }

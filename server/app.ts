@@ -27,6 +27,7 @@ import { pictureRoutes } from './routes/picture-routes.js';
 import { recordRoutes } from './routes/record-routes.js';
 import { asFailure, refuse, refuseConnection, secured } from './routes/refusals.js';
 import { route } from './routes/route.js';
+import { gateRoutes } from './routes/gate-routes.js';
 import { settingRoutes } from './routes/setting-routes.js';
 import { shopRoutes } from './routes/shop-routes.js';
 import { Backups } from './services/backups.js';
@@ -160,6 +161,7 @@ export async function buildApp({
     partsRoutes(api, context, engines);
     dueRoutes(api, context);
     engineRoutes(api, context, engines, new Readings(context, engines));
+    gateRoutes(api, context, engines);
     settingRoutes(api, context, engines, new Live(context.audit), sessions);
     paperRoutes(api, context, engines);
     keyRoutes(api, new KeyKeeper(context, dataFolder));

@@ -19,6 +19,8 @@ export interface PaperKind<Schema extends z.ZodType = z.ZodType> {
   isFiledByItself?: boolean;
   /** What is kept of what was sent, where that is less. */
   body?: (sent: z.infer<Schema>) => unknown;
+  /** What the engine is with it, where it adds places to it. */
+  engine?: (sent: z.infer<Schema>, engine: Engine) => Engine;
   /** Refuses what no schema can: a place that the engine does not have. @throws ImpossibleInput */
   check?: (sent: z.infer<Schema>, engine: Engine) => PaperRefusal | null;
 }

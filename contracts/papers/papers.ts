@@ -13,6 +13,7 @@ import { pushrods } from './pushrods.js';
 import { rockers } from './rockers.js';
 import { running } from './running.js';
 import { springs } from './springs.js';
+import { tightening } from './tightening.js';
 
 /** Every kind of paper that is kept with an engine, one row a kind. */
 export const PAPER_KINDS = [
@@ -29,6 +30,7 @@ export const PAPER_KINDS = [
   pushrods,
   occasion,
   running,
+  tightening,
 ] as unknown as PaperKind[];
 
 export const paperSchema = z.object({

@@ -2,6 +2,9 @@ import { spokenPlace } from '../../core/engine/places.js';
 import { findMeasure } from '../../core/plan/measures.js';
 import { UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
+import type { Gate } from '../../core/plan/gates.js';
+import type { Stage } from '../../core/plan/measure.js';
+import { GATE_WORD, STAGE_WORD } from './gate.js';
 import { many } from './many.js';
 import { wordOccasion } from './occasion.js';
 import { wordTakenAt } from './picture.js';
@@ -46,6 +49,8 @@ const LIFE: Record<string, string> = {
   closed: 'closed it',
   struck: 'struck it',
 };
+
+const gateIs = (gate: unknown) => GATE_WORD[text(gate) as Gate]?.is.toLowerCase() ?? text(gate);
 
 const SIGNED_OFF: Record<string, string> = {
   'turned-twice': 'turned it twice by hand without a bind',
@@ -104,6 +109,13 @@ const SAYS: Record<string, (body: Body) => string> = {
   'setting.set-aside': (body) => `${body.reason ? 'left out' : 'took up again'} ${listed(body.places)}${because(body)}`,
   'setting.slack-taken': ({ crankDeg, loose }) =>
     `looked for slack at ${text(crankDeg)}°: ${Array.isArray(loose) && loose.length === 0 ? 'none' : listed(loose)}`,
+  'gate.closed': (body) =>
+    `closed a gate: ${gateIs(body.gate)}${Array.isArray(body.lacks) && body.lacks.length > 0 ? `, with ${many(body.lacks.length, 'thing', 'things')} lacking` : ''}${because(body)}`,
+  'gate.opened': (body) => `opened a gate again: ${gateIs(body.gate)}${because(body)}`,
+  'customer.told': ({ how, says }) => `told the customer by ${text(how).replace('-', ' ')}: “${text(says)}”`,
+  'bench.ticked': ({ item, stage, isThere }) =>
+    `${isThere === false ? 'took from' : 'has on'} the bench for ${STAGE_WORD[text(stage) as Stage] ?? text(stage)}: ${text(item)}`,
+  'tightening.filed': ({ paper }) => `filed how ${text((paper as Body | undefined)?.title)} is tightened`,
   'hint.answered': (body) => `looked at what was odd (${text(body.hint).replaceAll('-', ' ')})${because(body)}`,
   'mock-up.filed': ({ check }) => `filed the set-up of check ${text(check)}`,
   'springs.filed': () => 'filed its springs',

@@ -1,7 +1,7 @@
 import type { Stage } from './measure.js';
 
-/** What can hurt somebody at this stage. Shown where the work is, acknowledged once per engine and stage. */
-export const CAUTIONS: Partial<Record<Stage, string[]>> = {
+/** What can hurt somebody at this stage. */
+const CAUTIONS: Partial<Record<Stage, string[]>> = {
   'bottom-end': [
     'Eye protection for locks, clips and compressed air, which can also turn the crank.',
     'Two people or a hoist to turn or lift the block.',
@@ -32,11 +32,28 @@ export const CAUTIONS: Partial<Record<Stage, string[]>> = {
     'Set on a running engine, hot oil flies and parts move: eyes, sleeves and hands clear.',
     'Tightening values come from the maker’s card.',
   ],
+  torque: [
+    'Tightening values, their lubricant and their order come from the maker’s card of the very part.',
+    'Two people or a hoist for the heads; a bar that slips hurts: pull, never push, and look where the hand goes.',
+    'Heated sprockets and dampers burn. A bolt that feels soft, or turns on without its torque, is taken out.',
+  ],
   proof: [
     'Turned by hand with springs loaded, the engine kicks the bar back. Spark plugs out, nobody’s fingers in the valvetrain.',
     'Two whole turns, slowly: where anything binds, stop and look before going on.',
   ],
 };
+
+/**
+ * The cautions of a stage, those of the shop's own last. Shown where the work is; each person acknowledges them once per
+ * engine and stage.
+ */
+export const cautionsOf = (
+  { path }: { path?: { cautions?: { stage: Stage; says: string }[] } },
+  stage: Stage,
+): string[] => [
+  ...(CAUTIONS[stage] ?? []),
+  ...(path?.cautions ?? []).flatMap((one) => (one.stage === stage ? [one.says] : [])),
+];
 
 /** Stands under every record and every caution. */
 export const STANDING_CAUTION =

@@ -1,5 +1,7 @@
 import type { Impossibility } from '../impossible.js';
 import { quantityOf } from '../units/units.js';
+import { isGateAsk } from './gates.js';
+import { STAGES } from './measure.js';
 import { findMeasure } from './measures.js';
 import { isOwnKey, ownKey } from './own-measure.js';
 import { HELD_TO_CARD, type SpecLimit, type SpecSet } from './spec-sets.js';
@@ -57,8 +59,26 @@ export function checkSpecSet({
       ? []
       : [{ path: ['practice', 'uncertainty', index, 'unit'], code: 'limit-unit' }];
   });
+  const asked = (practice.path?.gates ?? []).flatMap(({ asks }, row) =>
+    asks.flatMap((ask, index): Impossibility[] =>
+      isGateAsk(ask) && !isForeign(ask.slice('measure:'.length))
+        ? []
+        : [{ path: ['practice', 'path', 'gates', row, 'asks', index], code: 'gate-ask', params: { ask } }],
+    ),
+  );
+  const isMeasure = (key: string) => findMeasure(key) !== undefined && !isForeign(key);
+  const ordered = (practice.path?.orders ?? []).flatMap(({ first, before }, row) =>
+    Object.entries({ first, before }).flatMap(([field, key]): Impossibility[] =>
+      isMeasure(key) ? [] : [{ path: ['practice', 'path', 'orders', row, field], code: 'limit-measure' }],
+    ),
+  );
+  const timed = (practice.path?.minutes ?? []).flatMap(({ of }, row): Impossibility[] =>
+    isMeasure(of) || (STAGES as readonly string[]).includes(of)
+      ? []
+      : [{ path: ['practice', 'path', 'minutes', row, 'of'], code: 'limit-measure' }],
+  );
   const twice = own.flatMap((key, index): Impossibility[] =>
     own.indexOf(key) < index ? [{ path: ['measures', index, 'title'], code: 'own-twice' }] : [],
   );
-  return [...issues, ...trusted, ...twice];
+  return [...issues, ...trusted, ...asked, ...ordered, ...timed, ...twice];
 }

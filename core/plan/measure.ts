@@ -8,9 +8,9 @@ export const STAGES = [
   'cam-timing',
   'mock-up',
   'geometry',
+  'torque',
   'setting',
   'proof',
-  'torque',
 ] as const;
 export type Stage = (typeof STAGES)[number];
 
@@ -24,9 +24,10 @@ export interface Sides {
 
 /**
  * What tells one value of a measure at a place from another: the lift above the base circle or the drop below the nose
- * at which an angle is read (mm), the setting of a trial (mm), the position of the crank (degrees).
+ * at which an angle is read (mm), the setting of a trial (mm), the position of the crank (degrees), the pass over a
+ * group of fasteners (counted from 1; see `core/tightening/`).
  */
-export const AT_BY = ['lift', 'drop', 'setting', 'crank'] as const;
+export const AT_BY = ['lift', 'drop', 'setting', 'crank', 'pass'] as const;
 export type AtBy = (typeof AT_BY)[number];
 export interface At {
   by: AtBy;
@@ -201,7 +202,7 @@ export const torque = (key: string, title: string, stage: Stage, scope: Scope, h
   stage,
   scope,
   quantity: 'torque',
-  units: ['lbft', 'Nm'],
+  units: ['lbft', 'lbin', 'Nm'],
   resolution: 0.5,
   uncertainty: 1,
   how,

@@ -2,6 +2,7 @@ import { BOTTOM_END } from './catalogue/bottom-end.js';
 import { GEOMETRY } from './catalogue/geometry.js';
 import { MOCK_UP } from './catalogue/mock-up.js';
 import { SETTING } from './catalogue/setting.js';
+import { TIGHTENING } from './catalogue/tightening.js';
 import { CAM_TIMING, DEAD_CENTRE } from './catalogue/timing.js';
 import type { Measure } from './measure.js';
 import { isOwnKey, readOwnKey } from './own-measure.js';
@@ -10,7 +11,15 @@ import { isOwnKey, readOwnKey } from './own-measure.js';
  * The catalogue of measures, in the order of the work: one row here and the sheet, the CSV, the record and the API know
  * it. Resolutions and uncertainties are general shop practice for clean parts and a careful hand.
  */
-export const MEASURES: Measure[] = [...BOTTOM_END, ...DEAD_CENTRE, ...CAM_TIMING, ...MOCK_UP, ...GEOMETRY, ...SETTING];
+export const MEASURES: Measure[] = [
+  ...BOTTOM_END,
+  ...DEAD_CENTRE,
+  ...CAM_TIMING,
+  ...MOCK_UP,
+  ...GEOMETRY,
+  ...TIGHTENING,
+  ...SETTING,
+];
 
 const byKey = new Map(MEASURES.map((measure) => [measure.key, measure]));
 

@@ -1,6 +1,6 @@
 import { LAYOUTS } from '../engine/layouts.js';
 import { CANONICAL_UNIT, UNITS } from '../units/units.js';
-import { CAUTIONS } from './cautions.js';
+import { cautionsOf } from './cautions.js';
 import { checkSpecFits } from './check-spec-fits.js';
 import { STAGES } from './measure.js';
 import { findMeasure, MEASURES, measureOf } from './measures.js';
@@ -100,7 +100,10 @@ describe('spec sets', () => {
 
 test('every stage that turns an engine by hand has its cautions', () => {
   for (const stage of ['bottom-end', 'dead-centre', 'cam-timing', 'setting'] as const)
-    expect(CAUTIONS[stage]!.length).toBeGreaterThan(1);
-  expect(CAUTIONS['dead-centre']!.join(' ')).toMatch(/Spark plugs out/);
-  expect(CAUTIONS.setting!.join(' ')).toMatch(/kicks the bar back/);
+    expect(cautionsOf({}, stage).length).toBeGreaterThan(1);
+  expect(cautionsOf({}, 'dead-centre').join(' ')).toMatch(/Spark plugs out/);
+  expect(cautionsOf({}, 'setting').join(' ')).toMatch(/kicks the bar back/);
+  const own = { path: { cautions: [{ stage: 'setting' as const, says: 'The bar of bench two has no stop.' }] } };
+  expect(cautionsOf(own, 'setting').at(-1)).toBe('The bar of bench two has no stop.');
+  expect(cautionsOf(own, 'proof')).toEqual(cautionsOf({}, 'proof'));
 });

@@ -3,7 +3,8 @@ import type { Metal } from '../engine/engine.js';
 import { toCanonical, type Unit } from '../units/units.js';
 import { DEFAULT_GROWTH } from '../valvetrain/lash.js';
 import type { School } from '../valvetrain/schools.js';
-import type { Measure } from './measure.js';
+import type { Gate, OrderRule } from './gates.js';
+import type { Measure, Stage } from './measure.js';
 
 /** Along the firing order, or along the heads. */
 export const ALONG = ['firing', 'bank'] as const;
@@ -37,6 +38,22 @@ export interface Recheck {
   count: RecheckCount;
   /** The factor of the highest band whose speed was exceeded shortens `every`; by none, it stays. */
   bands: { overRpm: number; factor: number }[];
+}
+
+/** How a shop walks the path. What it leaves out goes by the examples of general practice. */
+export interface PathPractice {
+  /** What each gate asks, as `core/plan/gates.ts` spells it. */
+  gates?: { gate: Gate; asks: string[] }[];
+  /** What comes before much of something else is done. */
+  orders?: OrderRule[];
+  /** Cautions of the shop's own, beside those that every stage has. */
+  cautions?: { stage: Stage; says: string }[];
+  /** What lies on the bench before a stage is begun. */
+  bench?: { stage: Stage; items: string[] }[];
+  /** The first guess of how long one value of a measure takes, or a stage beside its values, until the shop's own acts tell. */
+  minutes?: { of: string; minutes: number }[];
+  /** What a customer is told when a promise slips: {name}, {engine}, {promised}, {expected}, {why} and {shop} are filled in. */
+  told?: string;
 }
 
 /**
@@ -104,6 +121,8 @@ export interface Practice {
   uncertainty: { measure: string; value: number; unit: Unit }[];
   /** What is looked at again after hand-over, and when. Sets from before it was asked say nothing of it. */
   rechecks?: Recheck[];
+  /** Sets from before it was asked go by general practice. */
+  path?: PathPractice;
 }
 
 /** General shop practice, until a shop writes down its own. */

@@ -3,7 +3,8 @@ import type { LobeSweep } from '../cam/lobe-sweep.js';
 import type { Engine } from '../engine/engine.js';
 import { STANDING_CAUTION } from '../plan/cautions.js';
 import type { SpecSet } from '../plan/spec-sets.js';
-import { actsOf, SIGN_OFFS, type Picture, type SignOff } from '../sheet/acts.js';
+import { actsOf, type Picture, type SignOff } from '../sheet/acts.js';
+import { SIGN_OFFS } from '../plan/sign-offs.js';
 import { isClayInside, KEPT_TO_THE_SHOP, picturesOf, type EngineFile } from '../sheet/engine-file.js';
 import type { AppliedLimit, LimitSource } from '../sheet/limits.js';
 import { cardOf, sweepsOf, type Paper } from '../sheet/papers.js';
@@ -23,6 +24,14 @@ import {
   type RecordedDrift,
   type RecordedWay,
 } from './recorded-setting.js';
+import {
+  recordedCautions,
+  recordedGates,
+  recordedTightening,
+  type RecordedCaution,
+  type RecordedGate,
+  type RecordedTightening,
+} from './recorded-path.js';
 import { recordedGeometry, type RecordedGeometry } from './recorded-geometry.js';
 import { recordedClearances, type RecordedClearance } from './recorded-clearances.js';
 
@@ -97,6 +106,12 @@ export interface BuildRecord {
   drift?: RecordedDrift[];
   /** What somebody answered for with his name. Left out where there is none. */
   signOffs?: SignOff[];
+  /** Gates that were closed, with what they lacked. Left out where none was. */
+  gates?: RecordedGate[];
+  /** Who read the cautions of which stage. Left out where nobody did. */
+  cautions?: RecordedCaution[];
+  /** Groups of fasteners that have a plan. Left out where there are none. */
+  tightening?: RecordedTightening[];
   /** Something was taken with clay or dye, and nobody has signed since that all of it is out. */
   clayInside?: true;
   /** SHA-256 of the newest act of the shop when what is signed was read: an end of that chain that goes missing shows by it. */
@@ -160,6 +175,8 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
   const answers = recordedAnswers(file, sheet, wordHint);
   const drift = recordedDrift(file, sheet);
   const signOffs = SIGN_OFFS.flatMap((what) => actsOf(file, 'sign-off').findLast((one) => one.what === what) ?? []);
+  const judged = { file, sheet, stand, partsOpen: null };
+  const [gates, cautions, tightening] = [recordedGates(judged), recordedCautions(judged), recordedTightening(judged)];
   const takers = new Set(file.readings.map((reading) => reading.by));
   const here = new Set(input.people.map(({ handle }) => handle));
   // Who took them in another shop stands as the reading has it.
@@ -200,6 +217,9 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       ...(answers.length > 0 ? { answers } : {}),
       ...(drift.length > 0 ? { drift } : {}),
       ...(signOffs.length > 0 ? { signOffs: signOffs.map(signOffOf) } : {}),
+      ...(gates.length > 0 ? { gates } : {}),
+      ...(cautions.length > 0 ? { cautions } : {}),
+      ...(tightening.length > 0 ? { tightening } : {}),
       ...(isClayInside(file) ? { clayInside: true } : {}),
       auditHead: input.auditHead,
       statement: STANDING_CAUTION,

@@ -1,6 +1,8 @@
 import type { StopMethod } from '../cam/valve-stops.js';
+import type { Gate } from '../plan/gates.js';
 import type { Stage } from '../plan/measure.js';
 import type { Along } from '../plan/practice.js';
+import type { SignOffOf } from '../plan/sign-offs.js';
 import { sameValue } from '../tolerances.js';
 
 export const DISPOSITION_ACTIONS = ['re-measured', 'reworked', 'replaced', 'accepted'] as const;
@@ -56,6 +58,62 @@ export interface LifeChange {
   reason: string;
   by: string;
   at: string;
+  /** What was lacking when it was handed over; left out where nothing was. */
+  lacks?: Lack[];
+}
+
+/** Something that a gate asks and that was not so when it was asked. */
+export interface Lack {
+  /** As the practice spells it: `measure:rod-side-clearance`. */
+  ask: string;
+  /** Where; empty where it is of the whole engine. */
+  places: string[];
+}
+
+/** A gate was closed: what lies behind it is hidden from here on. With what it lacked, and why it was closed all the same. */
+export interface GateClosed {
+  id: string;
+  gate: Gate;
+  lacks: Lack[];
+  /** Null where nothing was lacking. */
+  reason: string | null;
+  by: string;
+  at: string;
+}
+
+/** What the customer was told about the day of his engine, and how. */
+export const TOLD_BY = ['phone', 'text', 'mail', 'in-person'] as const;
+export interface CustomerTold {
+  id: string;
+  how: (typeof TOLD_BY)[number];
+  says: string;
+  /** The day that was promised then, and the one on which it was thought to be ready; null for unknown. */
+  promised: string | null;
+  expected: string | null;
+  by: string;
+  at: string;
+}
+
+/** Something that a stage needs lies on the bench, or no longer does. */
+export interface OnBench {
+  id: string;
+  stage: Stage;
+  item: string;
+  isThere: boolean;
+  by: string;
+  at: string;
+}
+
+/** A gate was opened again: why, and what it costs to undo and do anew. */
+export interface GateOpened {
+  id: string;
+  gate: Gate;
+  reason: string;
+  /** Minutes of work, and money in the smallest unit of the shop's currency; null where nobody has said it. */
+  minutes: number;
+  cost: number | null;
+  by: string;
+  at: string;
 }
 
 /** A picture was taken at a place of the engine; its bytes stand by themselves, under their hash. */
@@ -73,10 +131,6 @@ export interface Picture {
   by: string;
   at: string;
 }
-
-/** What somebody answers for with his name. */
-export const SIGN_OFFS = ['clay-out', 'turned-twice'] as const;
-export type SignOffOf = (typeof SIGN_OFFS)[number];
 
 /** Somebody has looked, and says that it is so. */
 export interface SignOff {
@@ -135,7 +189,11 @@ export type Act =
   | ({ kind: 'setting-way' } & SettingWay)
   | ({ kind: 'set-aside' } & SetAside)
   | ({ kind: 'slack-round' } & SlackRound)
-  | ({ kind: 'hint-answer' } & HintAnswer);
+  | ({ kind: 'hint-answer' } & HintAnswer)
+  | ({ kind: 'gate-closed' } & GateClosed)
+  | ({ kind: 'gate-opened' } & GateOpened)
+  | ({ kind: 'told' } & CustomerTold)
+  | ({ kind: 'on-bench' } & OnBench);
 
 /** The acts of one kind, in the order in which they were done. */
 export const actsOf = <Kind extends Act['kind']>(

@@ -13,7 +13,10 @@ export interface Signed {
 }
 
 /** What is filed on an engine and stands on no record: what the shop keeps in mind of the job, cautions read, where it is. */
-export const KEPT_TO_THE_SHOP = { papers: ['job', 'running'], acts: ['caution', 'life', 'set-aside'] };
+export const KEPT_TO_THE_SHOP = {
+  papers: ['job', 'running'],
+  acts: ['caution', 'life', 'set-aside', 'told', 'on-bench'],
+};
 
 /**
  * All that an engine is judged from, loaded in one go. `sheetOf` and `judgeLast` of it are the only ways to a verdict,
@@ -47,9 +50,9 @@ export const picturesOf = ({ acts }: Pick<EngineFile, 'acts'>): Picture[] =>
     return [picture];
   });
 
-/** The stages whose cautions were read on this engine. */
-export const acknowledgedOf = ({ acts }: Pick<EngineFile, 'acts'>): Stage[] => [
-  ...new Set(acts.flatMap((act) => (act.kind === 'caution' ? [act.stage] : []))),
+/** The stages whose cautions somebody has read on this engine: another person reads them for himself. */
+export const acknowledgedOf = ({ acts }: Pick<EngineFile, 'acts'>, by: string): Stage[] => [
+  ...new Set(acts.flatMap((act) => (act.kind === 'caution' && act.by === by ? [act.stage] : []))),
 ];
 
 /** Measures that leave modelling clay or marking dye in the engine. */

@@ -13,6 +13,7 @@ const SHOWN_PLACES: Record<Unit, number> = {
   lbf: 0,
   Nm: 0,
   lbft: 0,
+  lbin: 0,
   choice: 0,
 };
 
@@ -28,6 +29,7 @@ export const UNIT_LABEL: Record<Unit, string> = {
   lbf: 'lbf',
   Nm: 'N·m',
   lbft: 'lb·ft',
+  lbin: 'lb·in',
   choice: '',
 };
 

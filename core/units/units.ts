@@ -18,6 +18,7 @@ export const UNITS = {
   lbf: { quantity: 'force', canonicalPerUnit: 4.4482216152605 },
   Nm: { quantity: 'torque', canonicalPerUnit: 1 },
   lbft: { quantity: 'torque', canonicalPerUnit: 4.4482216152605 * 0.3048 },
+  lbin: { quantity: 'torque', canonicalPerUnit: 4.4482216152605 * 0.0254 },
   /** A measure that is named rather than counted; its value is the option's place in the catalogue. */
   choice: { quantity: 'choice', canonicalPerUnit: 1 },
 } as const satisfies Record<string, { quantity: Quantity; canonicalPerUnit: number }>;

@@ -242,13 +242,17 @@ describe('what can be measured, and how engines can be', () => {
     for (const { source } of specSets.flatMap((set) => set.limits)) expect(source).toMatch(/maker’s card comes first/);
   });
 
-  test('cautions are acknowledged once per engine and stage', async () => {
+  test('cautions are acknowledged once per engine and stage, by each person for himself', async () => {
     const id = await openEngine(shop);
     const path = `/api/engines/${id}/cautions`;
     expect((await shop.as('builder')('GET', path)).body).toEqual({ acknowledged: [] });
     await shop.as('builder')('POST', path, { stage: 'setting' });
-    await shop.as('lead')('POST', path, { stage: 'setting' });
+    await shop.as('builder')('POST', path, { stage: 'setting' });
     expect((await shop.as('builder')('GET', path)).body).toEqual({ acknowledged: ['setting'] });
+    expect((await shop.as('lead')('GET', path)).body).toEqual({ acknowledged: [] });
+    expect((await shop.as('lead')('POST', path, { stage: 'setting' })).body).toEqual({ acknowledged: ['setting'] });
+    const { acts } = (await shop.as('builder')<{ acts: { kind: string; by: string }[] }>('GET', `/api/engines/${id}/file`)).body; // prettier-ignore
+    expect(acts.filter(({ kind }) => kind === 'caution').map(({ by }) => by)).toEqual(['builder', 'lead']);
     const unknown = await shop.as('builder')('POST', path, { stage: 'lunch' });
     expect([unknown.status, unknown.body.error.issues[0].path]).toEqual([422, 'stage']);
   });

@@ -112,8 +112,8 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
     decide(context, engines, params.id, person, body),
   );
 
-  route(app, 'GET /api/engines/:id/cautions', EVERYBODY, async ({ params }) => ({
-    acknowledged: acknowledgedOf(await engines.file(params.id)),
+  route(app, 'GET /api/engines/:id/cautions', EVERYBODY, async ({ params, person }) => ({
+    acknowledged: acknowledgedOf(await engines.file(params.id), person.handle),
   }));
 
   route(app, 'POST /api/engines/:id/cautions', MEASURING, async ({ params, person, body }) => ({

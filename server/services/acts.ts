@@ -4,7 +4,8 @@ import type { Person } from '../../contracts/shop.js';
 import { findPlace } from '../../core/engine/places.js';
 import type { Stage } from '../../core/plan/measure.js';
 import { findMeasure } from '../../core/plan/measures.js';
-import type { About, Act, Disposition, SignOff, SignOffOf } from '../../core/sheet/acts.js';
+import type { About, Act, Disposition, SignOff } from '../../core/sheet/acts.js';
+import type { SignOffOf } from '../../core/plan/sign-offs.js';
 import { acknowledgedOf } from '../../core/sheet/engine-file.js';
 import type { Flag } from '../../core/sheet/flags.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
@@ -28,19 +29,24 @@ export async function fileAct(
   name: string,
   body: object,
 ): Promise<Act> {
-  const at = new Date(act.at);
   return audit.exclusively(async () => {
     const known = await findAct(database, act.id);
     if (known && !isSameAct(known, row.id, act)) throw new Failure('act.id-taken');
     if (known) return known.act;
-    const entry = { at, by: act.by, act: name, engineId: row.id, body: { ...body }, rows: [actRow(row.id, act)] };
-    await engines.atHand.put(
-      row.id,
-      () => entry,
-      (hand) => hand.addAct(act),
-    );
+    await putAct(engines, row, act, name, body);
     return act;
   });
+}
+
+/** Within `exclusively`: an act that is known to be new, as a row of the acts and of the log. */
+export async function putAct(engines: Engines, row: EngineRow, act: Act, name: string, body: object): Promise<void> {
+  const at = new Date(act.at);
+  const entry = { at, by: act.by, act: name, engineId: row.id, body: { ...body }, rows: [actRow(row.id, act)] };
+  await engines.atHand.put(
+    row.id,
+    () => entry,
+    (hand) => hand.addAct(act),
+  );
 }
 
 /** Whether an act that is there already is the one that was sent: by the same person, about the same, for the same reason. */
@@ -55,6 +61,10 @@ export function isSameAct(known: { engineId: string; act: Act }, engineId: strin
     if (act.kind === 'set-aside') return [act.places.join(' '), act.reason];
     if (act.kind === 'slack-round') return [act.crankDeg, act.loose.join(' ')];
     if (act.kind === 'hint-answer') return [act.readingId, act.hint, act.reason];
+    if (act.kind === 'gate-closed') return [act.gate, act.reason];
+    if (act.kind === 'gate-opened') return [act.gate, act.reason, act.minutes, act.cost];
+    if (act.kind === 'told') return [act.how, act.says];
+    if (act.kind === 'on-bench') return [act.stage, act.item, act.isThere];
     return [act.measure, act.place, act.action, act.reason];
   };
   return (
@@ -65,7 +75,7 @@ export function isSameAct(known: { engineId: string; act: Act }, engineId: strin
   );
 }
 
-/** Writes down that somebody has read the cautions of a stage on this engine; answers the stages that were read. */
+/** Writes down that somebody has read the cautions of a stage on this engine, each person once; answers those that he has read. */
 export async function acknowledgeCautions(
   context: Context,
   engines: Engines,
@@ -74,7 +84,7 @@ export async function acknowledgeCautions(
   stage: Stage,
 ): Promise<Stage[]> {
   const row = await engines.inWork(engineId);
-  const acknowledged = async () => acknowledgedOf({ acts: await listActs(context.database, row.id) });
+  const acknowledged = async () => acknowledgedOf({ acts: await listActs(context.database, row.id) }, by.handle);
   if ((await acknowledged()).includes(stage)) return acknowledged();
   const act: Act = {
     kind: 'caution',

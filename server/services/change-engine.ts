@@ -4,6 +4,7 @@ import type { ChangeEngine, changeLifeRequest } from '../../contracts/engine.js'
 import type { EnginePaper } from '../../contracts/papers/engine.js';
 import type { Person } from '../../contracts/shop.js';
 import { asIssues } from '../../contracts/wording/impossible.js';
+import { wordLack } from '../../contracts/wording/gate.js';
 import { checkEngine } from '../../core/engine/check-engine.js';
 import type { Engine } from '../../core/engine/engine.js';
 import { checkSpecFits } from '../../core/plan/check-spec-fits.js';
@@ -16,8 +17,9 @@ import { hasTag } from '../store/engine-store.js';
 import { findPaper, paperRow } from '../store/paper-store.js';
 import { isSameAct } from './acts.js';
 import type { Context } from './context.js';
+import { lackingAt } from './lacking.js';
 import { nameInBook } from './customers.js';
-import { tagTaken, type Engines } from './engines.js';
+import { enginePaper, tagTaken, type Engines } from './engines.js';
 
 /** What readings are placed and named by: it stays as soon as there is one. */
 const LAYOUT = [
@@ -56,14 +58,6 @@ async function changed(
   return { ...row, tag, title, customer, customerId, engine };
 }
 
-const bodyOf = ({ tag, title, customer, customerId, engine }: EngineRow): EnginePaper => ({
-  tag,
-  title,
-  customer,
-  customerId,
-  engine,
-});
-
 /**
  * Changes what an engine is called, whose it is, or how it is laid out: a new paper, with who and when. Sent twice under
  * one id, it is changed once; what changes nothing files nothing.
@@ -85,7 +79,7 @@ export async function changeEngine(
     if (known && (known.engineId !== row.id || known.paper.by !== by.handle)) throw new Failure('act.id-taken');
     if (known) return row;
     const next = await changed(context, engines, row, asked);
-    const [was, is] = [bodyOf(row), bodyOf(next)];
+    const [was, is] = [enginePaper(row), enginePaper(next)];
     if (canonicalize(was) === canonicalize(is)) return row;
     if (await hasTag(database, next.tag, row.id)) throw tagTaken();
     const at = clock.now();
@@ -114,15 +108,20 @@ export async function changeEngine(
  * Hands an engine over, closes it, takes it up again or strikes it, with a reason. A closed or struck engine is looked
  * at, and nothing is written on it. Sent twice under one id, it is done once.
  *
- * @throws Failure engine.not-found, engine.life-same, act.id-taken
+ * What is lacking at a hand-over stands on the act.
+ *
+ * @param onlyComplete refuses to hand over what lacks something
+ * @throws Failure engine.not-found, engine.life-same, act.id-taken, gate.incomplete
  */
 export async function changeLife(
-  { audit, clock, database, newId }: Context,
+  context: Context,
   engines: Engines,
   engineId: string,
   by: Person,
-  { id = newId(), life, reason }: z.infer<typeof changeLifeRequest>,
+  { id = context.newId(), life, reason }: z.infer<typeof changeLifeRequest>,
+  onlyComplete = false,
 ): Promise<EngineRow> {
+  const { audit, clock, database } = context;
   return audit.exclusively(async () => {
     const row = await engines.get(engineId);
     const at = clock.now();
@@ -131,13 +130,22 @@ export async function changeLife(
     if (known && !isSameAct(known, row.id, { kind: 'life', ...change })) throw new Failure('act.id-taken');
     if (known) return row;
     if (row.life === life) throw new Failure('engine.life-same');
+    if (life === 'handed-over') {
+      const lacks = await lackingAt(context, engines, row.id, 'hand-over');
+      if (lacks.length > 0 && onlyComplete)
+        throw new Failure(
+          'gate.incomplete',
+          lacks.map((lack) => ({ path: lack.ask, message: wordLack(lack) })),
+        );
+      if (lacks.length > 0) change.lacks = lacks;
+    }
     const next = { ...row, life };
     const act = {
       at,
       by: by.handle,
       act: 'engine.life-changed',
       engineId: row.id,
-      body: { from: row.life, to: life, reason },
+      body: { from: row.life, to: life, reason, ...(change.lacks ? { lacks: change.lacks } : {}) },
       rows: [actRow(row.id, { kind: 'life', ...change })],
     };
     await engines.turnInto(next, () =>

@@ -1,6 +1,7 @@
 import { LRUCache } from 'lru-cache';
 import { z } from 'zod';
 import { completeEngine, type EngineAnswer, type NewEngine } from '../../contracts/engine.js';
+import type { EnginePaper } from '../../contracts/papers/engine.js';
 import type { Person } from '../../contracts/shop.js';
 import { asIssues } from '../../contracts/wording/impossible.js';
 import { LAYOUTS } from '../../core/engine/layouts.js';
@@ -29,6 +30,15 @@ const KEPT = 500;
 export function toAnswer({ engine, spec, openedAt, ...row }: EngineRow): EngineAnswer {
   return { ...row, ...engine, specSet: spec, openedAt: openedAt.toISOString() };
 }
+
+/** What an engine is, as a paper of it says. */
+export const enginePaper = ({ tag, title, customer, customerId, engine }: EngineRow): EnginePaper => ({
+  tag,
+  title,
+  customer,
+  customerId,
+  engine,
+});
 
 export const tagTaken = () =>
   new Failure('engine.tag-taken', [{ path: 'tag', message: 'another engine already has this tag' }]);

@@ -8,6 +8,7 @@ import { judgingOf, type Judging } from '../../core/sheet/judging.js';
 import { PAPERS_OF_RULES } from '../../core/sheet/on-file.js';
 import type { Paper } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
+import { sheetOf, type Sheet } from '../../core/sheet/sheet.js';
 import { standOf, type Stand } from '../../core/sheet/stand.js';
 import { KeptStanding } from '../../core/sheet/standing.js';
 import type { Act as LoggedAct, AuditLog } from '../store/audit-log.js';
@@ -90,6 +91,11 @@ export class FileAtHand {
       this.standing = new KeptStanding(this.file.engine, this.file.spec, this.stand);
     } else this.standing.forgetAll();
     if (!KEPT_TO_THE_SHOP.papers.includes(paper.kind)) this.filed(1);
+  }
+
+  /** The file as it stands, walked through and judged. */
+  judged(): { file: EngineFile; stand: Stand; sheet: Sheet } {
+    return { file: this.file, stand: this.stand, sheet: sheetOf(this.file, this.stand) };
   }
 
   sign(signed: Signed): void {

@@ -6,7 +6,7 @@ import type { Paper } from '../../core/sheet/papers.js';
 import { Failure } from '../failure.js';
 import { findPaper, paperRow } from '../store/paper-store.js';
 import type { Context } from './context.js';
-import type { Engines } from './engines.js';
+import { enginePaper, type Engines } from './engines.js';
 
 /** What no schema can say about a paper, looked at beside the main thread. @throws Failure */
 export async function checkPaper(
@@ -37,7 +37,7 @@ export async function filePaper(
   sent: unknown,
   id: string = context.newId(),
 ): Promise<Paper> {
-  const { audit, clock, database } = context;
+  const { audit, clock, database, newId } = context;
   const row = await engines.inWork(engineId);
   await checkPaper(context, kind, sent, row.engine);
   const body = kind.body ? kind.body(sent) : sent;
@@ -52,19 +52,25 @@ export async function filePaper(
     if (known) return known.paper;
     const at = clock.now();
     const paper: Paper = { id, kind: kind.kind, body, by: by.handle, at: at.toISOString() };
+    const now = await engines.inWork(row.id);
+    const next = { ...now, engine: kind.engine?.(body, now.engine) ?? now.engine };
+    const isOther = canonicalize(next.engine) !== canonicalize(now.engine);
+    const papers = isOther ? [paper, { ...paper, id: newId(), kind: 'engine', body: enginePaper(next) }] : [paper];
     const act = {
       at,
       by: by.handle,
       act: `${kind.kind}.filed`,
       engineId: row.id,
       body: { id, paper: body },
-      rows: [paperRow(row.id, paper)],
+      rows: papers.map((one) => paperRow(row.id, one)),
     };
-    await engines.atHand.put(
-      row.id,
-      () => act,
-      (hand) => hand.addPaper(paper),
-    );
+    const put = () =>
+      engines.atHand.put(
+        row.id,
+        () => act,
+        (hand) => papers.forEach((one) => hand.addPaper(one)),
+      );
+    await (isOther ? engines.turnInto(next, put) : put());
     return paper;
   });
 }

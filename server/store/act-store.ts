@@ -1,9 +1,13 @@
 import type {
   Act,
   Acknowledgement,
+  CustomerTold,
   Disposition,
+  GateClosed,
+  GateOpened,
   HintAnswer,
   LifeChange,
+  OnBench,
   Picture,
   SetAside,
   SettingWay,
@@ -11,6 +15,7 @@ import type {
   SlackRound,
   SpecMove,
 } from '../../core/sheet/acts.js';
+import type { Gate } from '../../core/plan/gates.js';
 import type { Queries } from './database.js';
 import type { Row } from './tables.js';
 
@@ -32,7 +37,10 @@ function partsOf(act: Act): { subject: string; reason: string | null; body: obje
     const { specSet, version, reason } = act;
     return { subject: `${specSet}@${version}`, reason, body: { specSet, version } };
   }
-  if (act.kind === 'life') return { subject: act.life, reason: act.reason, body: { life: act.life } };
+  if (act.kind === 'life') {
+    const { life, reason, lacks } = act;
+    return { subject: life, reason, body: { life, ...(lacks ? { lacks } : {}) } };
+  }
   if (act.kind === 'picture') {
     const { kind, id, by, at, ...body } = act;
     return { subject: `${act.stage}@${act.place}`, reason: null, body };
@@ -54,6 +62,15 @@ function partsOf(act: Act): { subject: string; reason: string | null; body: obje
     const { readingId, hint, reason } = act;
     return { subject: readingId, reason, body: { readingId, hint } };
   }
+  if (act.kind === 'gate-closed') return { subject: act.gate, reason: act.reason, body: { lacks: act.lacks } };
+  if (act.kind === 'gate-opened')
+    return { subject: act.gate, reason: act.reason, body: { minutes: act.minutes, cost: act.cost } };
+  if (act.kind === 'told') {
+    const { how, says, promised, expected } = act;
+    return { subject: how, reason: null, body: { says, promised, expected } };
+  }
+  if (act.kind === 'on-bench')
+    return { subject: act.stage, reason: null, body: { item: act.item, isThere: act.isThere } };
   const { measure, place, action, readingId, about, reason } = act;
   return { subject: `${measure}@${place}`, reason, body: { measure, place, action, readingId, about } };
 }
@@ -63,7 +80,7 @@ function toAct({ kind, id, subject, reason, body, done_by: by, done_at }: Column
   if (kind === 'caution') return { kind, id, stage: subject as Acknowledgement['stage'], by, at };
   if (kind === 'spec-set')
     return { kind, id, ...(body as Pick<SpecMove, 'specSet' | 'version'>), reason: reason!, by, at };
-  if (kind === 'life') return { kind, id, life: (body as Pick<LifeChange, 'life'>).life, reason: reason!, by, at };
+  if (kind === 'life') return { kind, id, ...(body as Pick<LifeChange, 'life' | 'lacks'>), reason: reason!, by, at };
   if (kind === 'picture') return { kind, id, ...(body as Omit<Picture, 'id' | 'by' | 'at'>), by, at };
   if (kind === 'sign-off') return { kind, id, what: subject as SignOff['what'], by, at };
   if (kind === 'setting-way') return { kind, id, ...(body as Pick<SettingWay, 'method' | 'along'>), by, at };
@@ -71,6 +88,29 @@ function toAct({ kind, id, subject, reason, body, done_by: by, done_at }: Column
   if (kind === 'slack-round') return { kind, id, ...(body as Pick<SlackRound, 'crankDeg' | 'loose'>), by, at };
   if (kind === 'hint-answer')
     return { kind, id, ...(body as Pick<HintAnswer, 'readingId' | 'hint'>), reason: reason!, by, at };
+  if (kind === 'gate-closed')
+    return { kind, id, gate: subject as Gate, ...(body as Pick<GateClosed, 'lacks'>), reason, by, at };
+  if (kind === 'gate-opened')
+    return {
+      kind,
+      id,
+      gate: subject as Gate,
+      ...(body as Pick<GateOpened, 'minutes' | 'cost'>),
+      reason: reason!,
+      by,
+      at,
+    };
+  if (kind === 'told')
+    return {
+      kind,
+      id,
+      how: subject as CustomerTold['how'],
+      ...(body as Omit<CustomerTold, 'id' | 'how' | 'by' | 'at'>),
+      by,
+      at,
+    };
+  if (kind === 'on-bench')
+    return { kind, id, stage: subject as OnBench['stage'], ...(body as Pick<OnBench, 'item' | 'isThere'>), by, at };
   return { kind, id, ...(body as Omit<Disposition, 'id' | 'reason' | 'by' | 'at'>), reason: reason!, by, at };
 }
 

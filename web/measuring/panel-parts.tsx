@@ -4,7 +4,7 @@ import { wordHint } from '../../contracts/wording/hint.js';
 import { wordLimit, wordSource } from '../../contracts/wording/limit.js';
 import type { Hint } from '../../core/judge/hints.js';
 import { spokenPlace } from '../../core/engine/places.js';
-import { CAUTIONS, STANDING_CAUTION } from '../../core/plan/cautions.js';
+import { cautionsOf, STANDING_CAUTION } from '../../core/plan/cautions.js';
 import type { Stage } from '../../core/plan/measure.js';
 import { standing } from '../../core/derive/rule.js';
 import { measureOf } from '../../core/plan/measures.js';
@@ -14,13 +14,14 @@ import type { Reading } from '../../core/sheet/reading.js';
 import type { EntryState } from './use-entry.js';
 import { CHECKED, useHintAnswers } from './use-hint-answers.js';
 import type { AppliedLimit } from '../../core/sheet/limits.js';
+import { acknowledgedOf } from '../../core/sheet/engine-file.js';
 import { slotKey, type Slot } from '../../core/sheet/slot.js';
 import type { SheetRow } from '../../core/sheet/row.js';
 import { formatValue, UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { VerdictMark } from '../drawings/VerdictMark.js';
 import { useDesk } from '../state/use-desk.js';
-import { useLooksOn } from '../state/session.js';
+import { useLooksOn, useSession } from '../state/session.js';
 
 /** What the panel beside every measuring drawing is made of. */
 
@@ -103,12 +104,19 @@ export function JustTaken({
   );
 }
 
-/** The cautions of a stage, whole, until somebody has acknowledged them for this engine; then the first stays in view. */
+/** The cautions of a stage in this shop, and whether whoever works here has read them on this engine. */
+function useCautions(stage: Stage) {
+  const file = useDesk((desk) => desk.file!);
+  const handle = useSession((session) => session.person?.handle ?? '');
+  return { cautions: cautionsOf(file.spec.practice, stage), isRead: acknowledgedOf(file, handle).includes(stage) };
+}
+
+/** The cautions of a stage, whole, until whoever works here has acknowledged them for this engine; then the first stays in view. */
 export function Cautions({ stage }: { stage: Stage }) {
-  const { acknowledge, acknowledged } = useDesk();
+  const acknowledge = useDesk((desk) => desk.acknowledge);
   const looksOn = useLooksOn();
-  const cautions = CAUTIONS[stage];
-  if (!cautions || acknowledged.includes(stage)) return null;
+  const { cautions, isRead } = useCautions(stage);
+  if (cautions.length === 0 || isRead) return null;
   return (
     <section className="now-caution" aria-label="Cautions">
       {[...cautions, STANDING_CAUTION].map((caution) => (
@@ -124,9 +132,9 @@ export function Cautions({ stage }: { stage: Stage }) {
 }
 
 export function StandingCaution({ stage }: { stage: Stage }) {
-  const acknowledged = useDesk((state) => state.acknowledged.includes(stage));
-  const [first] = CAUTIONS[stage] ?? [];
-  return acknowledged && first ? <p className="now-caution">{first}</p> : null;
+  const { cautions, isRead } = useCautions(stage);
+  const [first] = cautions;
+  return isRead && first ? <p className="now-caution">{first}</p> : null;
 }
 
 /** Every try at a place, the replaced ones struck small. Where the worst counts, a wrong one is replaced by hand. */

@@ -1,6 +1,6 @@
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
-import type { SignOffOf } from '../../core/sheet/acts.js';
+import type { SignOffOf } from '../../core/plan/sign-offs.js';
 import { act, sayError } from '../app/api.js';
 import { useDesk } from '../state/use-desk.js';
 

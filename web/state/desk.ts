@@ -8,7 +8,7 @@ import type { LobeSweep } from '../../core/cam/lobe-sweep.js';
 import { atValue, type Stage } from '../../core/plan/measure.js';
 import { measureOf } from '../../core/plan/measures.js';
 import { readEntry } from '../../core/plan/read-entry.js';
-import { acknowledgedOf, type EngineFile } from '../../core/sheet/engine-file.js';
+import type { EngineFile } from '../../core/sheet/engine-file.js';
 import { judgingOf, type Judging } from '../../core/sheet/judging.js';
 import { cardOf, sweepsOf } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
@@ -53,7 +53,6 @@ interface View {
   /** The newest cam card, completed, and the lobes that were swept. */
   card: CompletedCard | null;
   sweeps: LobeSweep[];
-  acknowledged: Stage[];
 }
 
 export interface Desk extends View {
@@ -100,7 +99,7 @@ function asReading({ reading, handle, takenAt }: Kept): Reading {
 
 const isRefused = (saved: Saved | undefined) => typeof saved === 'object';
 
-const NOTHING: View = { file: null, stand: null, judging: null, sheet: null, card: null, sweeps: [], acknowledged: [] };
+const NOTHING: View = { file: null, stand: null, judging: null, sheet: null, card: null, sweeps: [] };
 function viewOf(file: EngineFile): View & Pick<Desk, 'readings'> {
   // Walked through anew: whoever holds the former one must see that it is another.
   const stand = standOf(file);
@@ -112,7 +111,6 @@ function viewOf(file: EngineFile): View & Pick<Desk, 'readings'> {
     sheet: sheetOf(file, stand),
     card: cardOf(file),
     sweeps: sweepsOf(file),
-    acknowledged: acknowledgedOf(file),
   };
 }
 

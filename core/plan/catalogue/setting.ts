@@ -98,5 +98,4 @@ export const SETTING: Measure[] = [
     'Lobe lift times ratio less the lash, less what the valve lifts.',
     { needs: ['valve-lift', 'lobe-lift'] },
   ),
-  torque('torque', 'Tightening torque', 'torque', 'engine', 'As the maker’s steps say.'),
 ];

@@ -1,0 +1,133 @@
+import { toCanonical } from '../units/units.js';
+import { type Adapter, type StepKind, type Target, type TighteningPlan, type TighteningStep } from '../tightening/plan.js'; // prettier-ignore
+import { torqueAdapter } from '../tightening/torque-adapter.js';
+import type { Paper } from './papers.js';
+import type { Slot } from './slot.js';
+import type { SheetRow } from './row.js';
+
+/** Rounds of one group are kept apart by so many passes; no plan has as many steps. */
+const PASSES_A_ROUND = 100;
+
+/** Which measure a step's pass is read by. */
+const READ_BY: Record<StepKind, string> = {
+  seat: 'fastener-done',
+  torque: 'torque',
+  angle: 'fastener-angle',
+  stretch: 'fastener-stretch',
+  loosen: 'fastener-done',
+  check: 'fastener-moved',
+};
+
+/** Where the nth fastener of a group is read at a step, counted from 0. */
+export const passSlot = ({ group, round, steps }: TighteningPlan, step: number, nth: number): Slot => ({
+  measure: READ_BY[steps[step].kind],
+  place: `F:${group}:${nth}`,
+  at: { by: 'pass', value: (round - 1) * PASSES_A_ROUND + step + 1 },
+});
+
+/** The plans that hold, one a group, in the order in which the groups were filed first. */
+export function plansOf({ papers }: { papers: readonly Paper[] }): (TighteningPlan & Pick<Paper, 'by' | 'at'>)[] {
+  const plans = new Map<string, TighteningPlan & Pick<Paper, 'by' | 'at'>>();
+  for (const { kind, body, by, at } of papers)
+    if (kind === 'tightening') plans.set((body as TighteningPlan).group, { ...(body as TighteningPlan), by, at });
+  return [...plans.values()];
+}
+
+/** One fastener at one step: what was read there, and whether it is as it must be. */
+export interface Pulled {
+  nth: number;
+  row: Pick<SheetRow, 'value' | 'entered' | 'enteredUnit' | 'by' | 'takenAt'> | null;
+  /** It was taken and lies off its target, or it moved when it was looked at once more. */
+  isOff: boolean;
+}
+
+export interface Pass {
+  step: TighteningStep;
+  index: number;
+  /** In the order of the pattern. */
+  pulled: Pulled[];
+  isDone: boolean;
+}
+
+export interface Tightening {
+  plan: TighteningPlan;
+  passes: Pass[];
+  /** Where the next fastener waits: the first that has not been taken; null once all are. */
+  next: { step: number; nth: number } | null;
+  /** Of the pass that is under way: those that were passed by while later ones were taken. */
+  skipped: number[];
+  /** Fasteners that turned when they were looked at once more, and were not drawn again since. */
+  moved: number[];
+  /** Fasteners that lie off the target of a pass. */
+  off: { step: number; nth: number }[];
+  /** Every pass is whole, nothing is off and nothing moved. */
+  isDone: boolean;
+}
+
+/** How far a value may lie from its target where the card does not say: a click wrench is good for four in a hundred. */
+const TOOL_SHARE = 0.04;
+
+/** Within so much of its target a value is on it; canonical. */
+export function toleranceOf({ value, unit, tolerance }: Target): number {
+  return toCanonical(tolerance ?? Math.abs(value) * TOOL_SHARE, unit);
+}
+
+const isOffTarget = (target: Target, value: number) =>
+  Math.abs(value - toCanonical(target.value, target.unit)) > toleranceOf(target) + 1e-9;
+
+/** How far a group is. A fastener that moved when it was looked at is settled by drawing it at a torque pass again. */
+export function tighteningOf(plan: TighteningPlan, rows: readonly SheetRow[]): Tightening {
+  const byKey = new Map(
+    rows.filter(({ at }) => at?.by === 'pass').map((row) => [`${row.measure} ${row.place} ${row.at!.value}`, row]),
+  );
+  const rowAt = (step: number, nth: number) => {
+    const { measure, place, at } = passSlot(plan, step, nth);
+    return byKey.get(`${measure} ${place} ${at!.value}`);
+  };
+  /** When a fastener was last drawn to a torque, angle or stretch. */
+  const drawnAt = (nth: number) =>
+    plan.steps.reduce((last, { kind }, step) => {
+      const at = ['torque', 'angle', 'stretch'].includes(kind) ? rowAt(step, nth)?.takenAt : undefined;
+      return at !== undefined && at > last ? at : last;
+    }, '');
+  const passes = plan.steps.map((step, index): Pass => {
+    const pulled = plan.order.map((nth): Pulled => {
+      const row = rowAt(index, nth) ?? null;
+      const hasMoved = step.kind === 'check' && row?.value === 1 && drawnAt(nth) <= row.takenAt;
+      const isOff = hasMoved || (row !== null && step.kind !== 'check' && step.target !== undefined && isOffTarget(step.target, row.value)); // prettier-ignore
+      return { nth, row, isOff };
+    });
+    return { step, index, pulled, isDone: pulled.every(({ row }) => row !== null) };
+  });
+  const open = passes.find(({ isDone }) => !isDone);
+  const last = open ? open.pulled.findLastIndex(({ row }) => row !== null) : -1;
+  const skipped = open ? open.pulled.slice(0, Math.max(0, last)).filter(({ row }) => row === null).map(({ nth }) => nth) : []; // prettier-ignore
+  const waiting = open && (open.pulled.slice(last + 1).find(({ row }) => row === null) ?? open.pulled.find(({ row }) => row === null)); // prettier-ignore
+  const offAt = (isWanted: (pass: Pass) => boolean) =>
+    passes.filter(isWanted).flatMap(({ index, pulled }) => pulled.filter(({ isOff }) => isOff).map(({ nth }) => ({ step: index, nth }))); // prettier-ignore
+  const moved = offAt(({ step }) => step.kind === 'check').map(({ nth }) => nth);
+  const off = offAt(({ step }) => step.kind !== 'check');
+  return {
+    plan,
+    passes,
+    next: waiting ? { step: open.index, nth: waiting.nth } : null,
+    skipped,
+    moved: [...new Set(moved)],
+    off,
+    isDone: !open && moved.length === 0 && off.length === 0,
+  };
+}
+
+/** What the wrench is set to for a target, with the plan's adapter on it; in the target's unit. Null where none is on it. */
+export function wrenchSetting({ adapter }: { adapter?: Adapter }, target: Target): number | null {
+  return adapter ? torqueAdapter({ target: target.value, ...adapter }).setting : null;
+}
+
+/** What an empty Enter files at a step: the target, as a wrench clicks at it; null where something must be read. */
+export function readByClick(plan: TighteningPlan, step: number): { entered: string; unit: string } | null {
+  const { kind, target } = plan.steps[step];
+  if (kind === 'seat' || kind === 'loosen') return { entered: 'done', unit: 'choice' };
+  if (kind === 'check') return { entered: 'held', unit: 'choice' };
+  if (kind === 'stretch' || !target) return null;
+  return { entered: String(target.value), unit: target.unit };
+}
