@@ -6,6 +6,9 @@ import type { Hint } from '../core/judge/hints.js';
 import { atValue, type At, type Stage } from '../core/plan/measure.js';
 import type { Along } from '../core/plan/practice.js';
 import type { EngineLife } from '../core/sheet/acts.js';
+import type { Gate } from '../core/plan/gates.js';
+import { passSlot, readByClick } from '../core/sheet/tightening.js';
+import { usualOrder, type TighteningPlan } from '../core/tightening/plan.js';
 import type { SignOffOf } from '../core/plan/sign-offs.js';
 import type { MockUp } from '../core/valvetrain/mock-up.js';
 import type { PushrodSetUp } from '../core/valvetrain/pushrod-set-up.js';
@@ -41,7 +44,10 @@ export type DemoAct =
   | { act: 'aside'; places: string[]; reason: string }
   | { act: 'round'; crankDeg: number; loose: string[] }
   | { act: 'answer'; measure: string; place: string; hint: Hint['code']; reason: string }
-  | { act: 'life'; life: EngineLife; reason: string };
+  | { act: 'life'; life: EngineLife; reason: string }
+  | { act: 'gate'; gate: Gate; reason?: string }
+  | { act: 'reopen'; gate: Gate; reason: string; minutes: number; cost: number | null }
+  | { act: 'bench'; stage: Stage; items: string[] };
 
 export interface DemoEngine {
   /** How long before now the first act was done. */
@@ -54,6 +60,41 @@ export interface DemoEngine {
   /** What was done on it days after, each so many days ago. */
   later?: { daysAgo: number; acts: DemoAct[] }[];
 }
+
+/** A gate is closed, with why where something is lacking. */
+export const gate = (of: Gate, reason?: string): DemoAct => ({ act: 'gate', gate: of, ...(reason ? { reason } : {}) });
+
+/** How a group is tightened: dry of compound, new fasteners, unless said otherwise. */
+export const tightening = (
+  body: Pick<TighteningPlan, 'group' | 'title' | 'fastened' | 'count' | 'pattern' | 'rows' | 'steps' | 'source'> &
+    Partial<TighteningPlan>,
+): TighteningPlan => ({
+  order: usualOrder(body),
+  lubricant: '',
+  washer: '',
+  tool: 'Click wrench, half inch',
+  toolNumber: 'T-3',
+  toolCheckedOn: '2026-03-02',
+  isReused: false,
+  compound: '',
+  round: 1,
+  ...body,
+});
+
+/** A pass over a group: every fastener of it at the target or as it is said, or so many of them; some otherwise. */
+export const pulled = (
+  plan: TighteningPlan,
+  step: number,
+  many = plan.count,
+  otherwise: Record<number, string> = {},
+): DemoAct => {
+  const { measure, at } = passSlot(plan, step, 1);
+  const { entered, unit } = readByClick(plan, step)!;
+  const values = plan.order
+    .slice(0, many)
+    .map((nth): [string, string] => [passSlot(plan, step, nth).place, otherwise[nth] ?? entered]);
+  return { act: 'take', measure, unit, at, values };
+};
 
 /** Figures of an engine, as `id=entered` with blanks between; angles in degrees, loads in pounds. */
 export const figures = (unit: 'in' | 'mm', text: string): NewEngine['data'] => ({

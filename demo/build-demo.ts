@@ -8,6 +8,7 @@ import { addPerson, openShop } from '../server/services/people.js';
 import { addPicture } from '../server/services/pictures.js';
 import { Readings } from '../server/services/readings.js';
 import { changeLife } from '../server/services/change-engine.js';
+import { Gates } from '../server/services/gates.js';
 import { Setting } from '../server/services/setting.js';
 import { issueSpecSet } from '../server/services/spec-sets.js';
 import { Signing } from '../server/services/signing.js';
@@ -66,6 +67,7 @@ async function doActs(
 ): Promise<void> {
   const readings = new Readings(context, engines);
   const setting = new Setting(context, engines);
+  const gates = new Gates(context, engines);
   const day = (days: number) => dayFrom(now, days);
   for (const act of acts) {
     clock.tick();
@@ -123,6 +125,15 @@ async function doActs(
         await setting.answerHint(id, builder, { readingId, hint: act.hint, reason: act.reason });
         break;
       }
+      case 'gate':
+        await gates.close(id, builder, act.gate, act);
+        break;
+      case 'reopen':
+        await gates.open(id, builder, act.gate, act);
+        break;
+      case 'bench':
+        for (const item of act.items) await gates.tick(id, builder, { stage: act.stage, item, isThere: true });
+        break;
       case 'life':
         await changeLife(context, engines, id, lead, act);
         break;

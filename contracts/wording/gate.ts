@@ -3,6 +3,7 @@ import { spokenPlace } from '../../core/engine/places.js';
 import type { Stage } from '../../core/plan/measure.js';
 import { findMeasure } from '../../core/plan/measures.js';
 import type { Lack } from '../../core/sheet/acts.js';
+import { many } from './many.js';
 
 /** What a gate is called once it is closed, and what closing it says. */
 export const GATE_WORD: Record<Gate, { is: string; close: string; anyway: string; open: string }> = {
@@ -65,39 +66,42 @@ export function wordAsk(ask: string): string {
 /** Places that are named before the rest is counted. */
 const NAMED = 4;
 
-const LACKING: Record<string, string> = {
-  required: 'required, not taken',
-  flags: 'a flag is open',
-  'sign-off': 'nobody has signed',
-  wheel: 'not looked at again',
-  parts: 'parts are not fitted yet',
-  tightened: 'not tightened to the last pass',
-  gate: 'still open',
-  record: 'not signed',
-  measure: 'not taken',
-};
-
-/** What is lacking at a gate, and where. */
-export function wordLack({ ask, places }: Lack): string {
+/** What is lacking, without where. */
+function lacking({ ask, places }: Lack): string {
   const [kind, ...rest] = ask.split(':');
   const what = rest.join(':');
-  const subject =
-    kind === 'required' || kind === 'flags'
-      ? (STAGE_WORD[what as Stage] ?? what)
-      : kind === 'sign-off'
-        ? (SIGNED[what] ?? what).replace(/: signed$/, '')
-        : kind === 'wheel'
-          ? 'degree wheel'
-          : kind === 'parts'
-            ? 'parts'
-            : kind === 'tightened'
-              ? wordFastened(what)
-              : kind === 'record'
-                ? 'the record'
-                : wordAsk(ask);
-  const more = places.length - NAMED;
-  const where = places.filter((place) => place !== 'engine').slice(0, NAMED).map(spokenPlace); // prettier-ignore
-  const at = where.length === 0 ? '' : `: ${where.join(', ')}${more > 0 ? ` and ${more} more` : ''}`;
-  const says = `${subject} ${LACKING[kind] ?? 'lacking'}${at}`;
-  return says[0].toUpperCase() + says.slice(1);
+  const stage = STAGE_WORD[what as Stage] ?? what;
+  switch (kind) {
+    case 'required':
+      return `${many(places.length, 'required value', 'required values')} of ${stage} not taken`;
+    case 'flags':
+      return `${many(places.length, 'flag', 'flags')} open on ${stage}`;
+    case 'sign-off':
+      return `not signed: ${(SIGNED[what] ?? what).replace(/: signed$/, '')}`;
+    case 'wheel':
+      return 'degree wheel not looked at again';
+    case 'parts':
+      return 'parts not fitted yet';
+    case 'tightened':
+      return `${wordFastened(what)} not tightened to the last pass`;
+    case 'gate':
+      return `${wordAsk(ask)}: still open`;
+    case 'record':
+      return 'record not signed';
+    default:
+      return `${wordAsk(ask)} not taken`;
+  }
+}
+
+const upper = (says: string) => says[0].toUpperCase() + says.slice(1);
+
+/** What is lacking at a gate, in short. */
+export const wordLackShort = (lack: Lack): string => upper(lacking(lack));
+
+/** What is lacking at a gate, and where. */
+export function wordLack(lack: Lack): string {
+  const where = lack.places.filter((place) => place !== 'engine');
+  const more = where.length - NAMED;
+  const at = where.slice(0, NAMED).map(spokenPlace).join(', ');
+  return wordLackShort(lack) + (at === '' ? '' : `: ${at}${more > 0 ? ` and ${more} more` : ''}`);
 }

@@ -25,6 +25,9 @@ export const passSlot = ({ group, round, steps }: TighteningPlan, step: number, 
   at: { by: 'pass', value: (round - 1) * PASSES_A_ROUND + step + 1 },
 });
 
+/** The step, counted from 0, that a slot of a pass is of. */
+export const stepOfPass = ({ at }: Pick<Slot, 'at'>): number => ((at?.value ?? 1) - 1) % PASSES_A_ROUND;
+
 /** The plans that hold, one a group, in the order in which the groups were filed first. */
 export function plansOf({ papers }: { papers: readonly Paper[] }): (TighteningPlan & Pick<Paper, 'by' | 'at'>)[] {
   const plans = new Map<string, TighteningPlan & Pick<Paper, 'by' | 'at'>>();

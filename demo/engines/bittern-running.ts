@@ -1,4 +1,4 @@
-import { again, events, pass, take, type DemoEngine } from '../acts.js';
+import { again, events, gate, pass, take, type DemoEngine } from '../acts.js';
 import { DEMO_CUSTOMERS } from '../customers.js';
 import { PLOUGH_224 } from './bittern.js';
 
@@ -18,18 +18,22 @@ export const BITTERN_RUNNING: DemoEngine = {
     specSet: 'shop-solid',
   },
   acts: [
+    gate('pan', 'Its bottom end was not opened'),
     { act: 'caution', stage: 'dead-centre' },
     ...pass('25 after', '25 before'),
     ...pass('25 after', '24.75 before'),
     { act: 'caution', stage: 'cam-timing' },
     PLOUGH_224,
     ...events(CHECK_MM, ['4', '40', '46', '2']),
+    gate('front-cover', 'Cam end play was not taken'),
+    gate('heads'),
     { act: 'caution', stage: 'setting' },
     { act: 'way', method: 'each-tdc', along: 'firing' },
     take('lash-cold', 'in', LASH),
     take('feeler', 'choice', '1I=go-only 1E=go-only'),
     { act: 'caution', stage: 'proof' },
     { act: 'sign-off', what: 'turned-twice' },
+    gate('valve-covers'),
     { act: 'sign' },
     { act: 'life', life: 'handed-over', reason: 'To Osgood Farm, for the first pull of the season' },
   ],

@@ -1,5 +1,5 @@
 import { DEMO_CUSTOMERS } from '../customers.js';
-import { card, drop, events, figures, mockUp, pass, take, type DemoEngine } from '../acts.js';
+import { card, drop, events, figures, gate, mockUp, pass, take, type DemoEngine } from '../acts.js';
 
 const CHECK_MM = 1.27;
 
@@ -32,6 +32,7 @@ export const BITTERN: DemoEngine = {
   },
   promisedInDays: -1,
   acts: [
+    gate('pan', 'Came to us as a short block; its builder’s own sheet says so'),
     { act: 'caution', stage: 'dead-centre' },
     ...pass('24.5 after', '25 before'),
     ...pass('24.75 after', '24.75 before'),
@@ -44,6 +45,8 @@ export const BITTERN: DemoEngine = {
     ...events(CHECK_MM, ['4', '40.25', '46', '2']),
     ...drop('intake', 0.508, '82', '134'),
     ...drop('intake', 1.27, '66.5', '149.5'),
+    take('cam-end-play', 'in', 'engine=0.006'),
+    gate('front-cover'),
     { act: 'caution', stage: 'mock-up' },
     mockUp({
       unit: 'in',
@@ -56,6 +59,7 @@ export const BITTERN: DemoEngine = {
     }),
     take('pv-depth', 'in', '1I=0.148 1E=0.250_untouched 6I=0.151 6E=0.250_untouched'),
     { act: 'sign-off', what: 'clay-out' },
+    gate('heads'),
     { act: 'caution', stage: 'setting' },
     take('lash-cold', 'in', '1I=0.016 1E=0.020 5I=0.016 5E=0.020 3I=0.016 3E=0.0205 6I=0.0165 6E=0.020'),
     take('lash-cold', 'in', '2I=0.016 2E=0.026 4I=0.0155 4E=0.020'),
@@ -67,6 +71,8 @@ export const BITTERN: DemoEngine = {
       reason: 'Lock nut had slipped; set again',
     },
     take('lash-cold', 'in', '2E=0.020'),
+    { act: 'sign-off', what: 'turned-twice' },
+    gate('valve-covers'),
     { act: 'sign' },
   ],
 };

@@ -1,5 +1,18 @@
 import { DEMO_CUSTOMERS } from '../customers.js';
-import { card, drop, events, figures, mockUp, pass, rockers, sweep, take, trials, type DemoEngine } from '../acts.js';
+import {
+  card,
+  drop,
+  events,
+  figures,
+  gate,
+  mockUp,
+  pass,
+  rockers,
+  sweep,
+  take,
+  trials,
+  type DemoEngine,
+} from '../acts.js';
 
 const CHECK_MM = 1;
 
@@ -27,6 +40,7 @@ export const DUNLIN: DemoEngine = {
     take('rod-side-clearance', 'mm', 'P1=0.45'),
     take('crank-end-play', 'mm', 'engine=0.18'),
     take('deck-height', 'mm', '1=0.30_below 2=0.28_below'),
+    gate('pan'),
     { act: 'caution', stage: 'dead-centre' },
     ...pass('33 after', '30 before'),
     ...pass('31.5 after', '31.5 before'),

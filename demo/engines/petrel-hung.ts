@@ -1,4 +1,4 @@
-import { pass, pushrods, take, type DemoEngine } from '../acts.js';
+import { gate, pass, pushrods, take, type DemoEngine } from '../acts.js';
 import { DEMO_CUSTOMERS } from '../customers.js';
 
 /** The hydroplane's spare V8: set in the fewest stops; one lifter hangs in its bore, and one valve is held off its seat. */
@@ -16,9 +16,13 @@ export const PETREL_HUNG: DemoEngine = {
   },
   promisedInDays: 21,
   acts: [
+    gate('pan', 'Side clearance forgotten; its rods are the ones of last season'),
     { act: 'caution', stage: 'dead-centre' },
     ...pass('28 after', '28 before'),
     ...pass('28 after', '28.25 before'),
+    take('cam-end-play', 'in', 'engine=0.006'),
+    gate('front-cover'),
+    gate('heads'),
     { act: 'caution', stage: 'setting' },
     pushrods({ unit: 'in', convention: 'overall', plunger: { target: 0.04, min: 0.02, max: 0.06 }, rods: 'one' }),
     { act: 'way', method: 'fewest', along: 'firing' },

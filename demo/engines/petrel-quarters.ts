@@ -2,7 +2,7 @@ import { valveSpans } from '../../core/cam/base-circle.js';
 import { looseByQuarter } from '../../core/cam/quarter-turns.js';
 import { placesOf } from '../../core/engine/places.js';
 import { LAYOUTS } from '../../core/engine/layouts.js';
-import { pass, type DemoAct, type DemoEngine } from '../acts.js';
+import { gate, pass, take, type DemoAct, type DemoEngine } from '../acts.js';
 import { DEMO_CUSTOMERS } from '../customers.js';
 
 const V8 = LAYOUTS.find(({ name }) => name === 'v8')!.engine!;
@@ -25,9 +25,13 @@ export const PETREL_QUARTERS: DemoEngine = {
   },
   promisedInDays: 30,
   acts: [
+    take('rod-side-clearance', 'in', 'P1=0.016 P2=0.016 P3=0.017 P4=0.016'),
+    gate('pan'),
     { act: 'caution', stage: 'dead-centre' },
     ...pass('27 after', '27 before'),
     ...pass('27 after', '27 before'),
+    take('cam-end-play', 'in', 'engine=0.005'),
+    gate('front-cover'),
     { act: 'caution', stage: 'setting' },
     { act: 'way', method: 'quarter-turns', along: 'bank' },
     { act: 'aside', places: [WAITS], reason: 'its rocker is at the grinder’s until Friday' },

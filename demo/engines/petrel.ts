@@ -8,19 +8,32 @@ import {
   drop,
   events,
   figures,
+  gate,
   mockUp,
   pass,
+  pulled,
   pushrods,
   rockers,
   springs,
   sweep,
   take,
+  tightening,
   trials,
+  type DemoAct,
   type DemoEngine,
 } from '../acts.js';
 
 const CHECK_MM = 1.27;
 const [FIRST_DROP, SECOND_DROP] = [0.508, 1.27];
+
+/** By its maker's card: seated in three pulls, then each looked at once more. */
+const head = (group: string, title: string) =>
+  tightening({
+    group, title, fastened: 'heads', count: 10, pattern: 'rows', rows: 2, source: 'Card of the studs, Sedge, sheet 2',
+    steps: [...[30, 50, 65].map((value) => ({ kind: 'torque' as const, target: { value, unit: 'lbft' as const } })), { kind: 'check' }],
+    lubricant: 'moly on thread and nut', washer: 'hardened, chamfer up', compound: 'sealer in the wet holes',
+  }); // prettier-ignore
+const [LEFT_HEAD, RIGHT_HEAD] = [head('heads', 'Head, left'), head('heads-2', 'Head, right')];
 
 /** The hydroplane's V8: measured from the crank up, its cam two degrees late and set right, the valves half set. */
 export const PETREL: DemoEngine = {
@@ -64,6 +77,9 @@ export const PETREL: DemoEngine = {
     take('ring-gap-second', 'in', '1=0.022 2=0.022 3=0.023 4=0.022 5=0.022 6=0.0225 7=0.022 8=0.023'),
     take('deck-height', 'in', '1=0.005_below 2=0.004_below 3=0.005_below 4=0.005_below 5=0.0045_below 6=0.005_below 7=0.006_below 8=0.005_below'),
     { act: 'picture', stage: 'bottom-end', place: '5', caption: 'Witness of the valves', draw: pistonCrown },
+    gate('pan'),
+    { act: 'reopen', gate: 'pan', reason: 'A rag was missing; found behind the windage tray', minutes: 50, cost: 1850 },
+    gate('pan'),
     { act: 'caution', stage: 'dead-centre' },
     ...pass('31.5 after', '26 before'),
     ...pass('28.75 after', '28.75 before'),
@@ -98,6 +114,7 @@ export const PETREL: DemoEngine = {
     take('lobe-lift', 'in', '1E=0.3580 1I=0.3610 3I=0.3605 3E=0.3580 5E=0.3575 5I=0.3610 7I=0.3610 7E=0.3580'),
     take('lobe-lift', 'in', '2E=0.3580 2I=0.3610 4I=0.3595 4E=0.3580 6E=0.3580 6I=0.3610 8I=0.3605 8E=0.3580'),
     take('cam-end-play', 'in', 'engine=0.007'),
+    gate('front-cover'),
     sweep('1I', 'in', { lobeLift: 0.361, durations: [{ lift: 0.006, duration: 292 }, { lift: 0.05, duration: 242 }], centreline: 108 }, 0.0005),
     sweep('1E', 'in', { lobeLift: 0.358, durations: [{ lift: 0.006, duration: 294 }, { lift: 0.05, duration: 246 }], centreline: -114 }, 0.0005),
     { act: 'caution', stage: 'mock-up' },
@@ -132,7 +149,16 @@ export const PETREL: DemoEngine = {
     pushrods({ unit: 'in', convention: 'overall', ballDiameter: 0.3125, holeDiameter: 0.1, gaugeDiameter: 0.14, tool: { base: 7.6, perTurn: 0.05 }, angleDeg: 8, plunger: { target: 0.04, min: 0.02, max: 0.06 }, rodDiameter: 0.375, wall: 0.08, headHole: 0.5, rods: 'by-kind' }),
     take('pushrod-tool-turns', 'turn', '1I=4.8 1E=4.2 8I=4.85 8E=4.25'),
     { act: 'sign-off', what: 'clay-out' },
+    gate('heads'),
+    { act: 'caution', stage: 'torque' },
+    ...[LEFT_HEAD, RIGHT_HEAD].map((body): DemoAct => ({ act: 'paper', kind: 'tightening', body })),
+    ...[0, 1, 2].map((step) => pulled(LEFT_HEAD, step)),
+    pulled(LEFT_HEAD, 3, 10, { 8: 'moved' }),
+    pulled(LEFT_HEAD, 2, 2),
+    ...[0, 1].map((step) => pulled(RIGHT_HEAD, step)),
+    pulled(RIGHT_HEAD, 2, 4, { 7: '58' }),
     { act: 'caution', stage: 'setting' },
+    { act: 'bench', stage: 'setting', items: ['bar for the crank', 'spanner and key for the locks', 'spark plugs out'] },
     { act: 'way', method: 'eoic', along: 'firing' },
     take('preload-turns', 'turn', '1I=5/8 8I=5/8 1E=0.5 7I=0.625 8E=0.625 2I=0.5 7E=5/8 6I=5/8 2E=5/8 6E=1.125 5I=0.625'),
     take('preload-turns', 'turn', '8E=0.5 5E=0.9'),

@@ -83,7 +83,7 @@ describe('opening it again', () => {
     expect(actsOf(await fileOf(id), 'gate-opened')).toMatchObject([{ gate: 'pan', reason: 'rod bearing', minutes: 90, cost: 2400, by: 'builder' }]); // prettier-ignore
     await read(id, sideClearance('P1', '0.006'));
     const refused = await close(id, 'pan');
-    expect(refused.body.error.issues[0].message).toBe('Bottom end a flag is open: crank pin 1');
+    expect(refused.body.error.issues[0].message).toBe('One flag open on bottom end: crank pin 1');
   });
 
   test('a reading that comes all the same is kept: nothing is lost', async () => {

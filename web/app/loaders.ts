@@ -72,6 +72,14 @@ export const intakeLoader = loads(async () => {
 export const specSetsLoader = loads(() => ask('GET /api/spec-sets'));
 /** Every version of a spec set, with the engines that it judges. */
 export const specSetLoader = loads(({ params }) => ask('GET /api/spec-sets/:id', { params: { id: params.set! } }));
+/** What the path shows besides the engine’s file: its parts, and what this shop usually forgets; for whoever works there. */
+export const pathLoader = loads(async ({ params, request: { signal } }) => {
+  const [parts, { forgotten }] = await Promise.all([
+    ask('GET /api/engines/:id/parts', { params: { id: params.id! }, signal }).catch(unlessForbidden(null)),
+    ask('GET /api/forgotten', { signal }).catch(unlessForbidden({ forgotten: [] })),
+  ]);
+  return { parts, forgotten };
+});
 /** The newest record of an engine as it was signed; null before the first. */
 export const signedLoader = loads(async ({ params }) => {
   const { records } = await ask('GET /api/engines/:id/records', { params: { id: params.id! } });

@@ -7,8 +7,9 @@ import { useDesk } from '../state/use-desk.js';
 import { act, ApiError, sayError, sayFields } from './api.js';
 
 interface Asked<Form extends FieldValues, Said extends object> {
-  /** Of the paper; it names the draft too. */
+  /** Of the paper; it names the draft too, where nothing else does. */
   kind: string;
+  draft?: string;
   /** What the form holds when everything typed is filed; the same object as long as nothing else is. */
   filed: Form;
   /** The paper that the form describes, or everything that is wrong with it. */
@@ -23,10 +24,10 @@ interface Asked<Form extends FieldValues, Said extends object> {
 
 /** A paper of the engine that is typed and filed whole: its draft kept here, what is wrong told by its fields. */
 export function usePaperForm<Form extends FieldValues, Said extends object>(asked: Asked<Form, Said>) {
-  const { kind, filed, check, fieldOf, filedWords, onFiled } = asked;
+  const { kind, draft = kind, filed, check, fieldOf, filedWords, onFiled } = asked;
   const reload = useDesk((desk) => desk.reload);
   const id = useDesk((desk) => desk.engine!.id);
-  const { form, isDraft, settle } = useDraftForm<Form>(`${id}.${kind}`, filed);
+  const { form, isDraft, settle } = useDraftForm<Form>(`${id}.${draft}`, filed);
   const { control, setError, clearErrors } = form;
   const [problem, setProblem] = useState<string | null>(null);
   const { enqueueSnackbar } = useSnackbar();

@@ -1,9 +1,13 @@
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
+import type { Gate } from '../../core/plan/gates.js';
+import { hidingGate } from '../../core/sheet/gates.js';
+import { isBuild } from '../../core/sheet/slot.js';
 import { useLooksOn } from '../state/session.js';
 import { useDesk } from '../state/use-desk.js';
 import { useAwake } from '../state/use-awake.js';
+import { BehindGate } from './BehindGate.js';
 import { KeysHelp } from './KeysHelp.js';
 import './measuring.css';
 import { StagePanel, type PanelProps } from './StagePanel.js';
@@ -74,11 +78,21 @@ export function MeasuringPlace({
   useAwake();
   const engineId = useDesk((desk) => desk.engine!.id);
   const { target, entry, lengthUnit } = steps;
+  const file = useDesk((desk) => desk.file!);
+  // At a re-check the engine is open again by itself.
+  const gate = isBuild(target.slot) ? hidingGate(file, target.measure) : undefined;
+  const [asks, setAsks] = useState(false);
+  /** Gates that do not hide what is read here, as somebody has said. */
+  const [reached, setReached] = useState<readonly Gate[]>([]);
+  const take = () => {
+    if (gate && entry.typed !== '' && !reached.includes(gate)) return setAsks(true);
+    steps.take();
+  };
   useMeasuringKeys({
     type: entry.type,
     erase: entry.erase,
     escape: () => (entry.typed ? entry.clear() : void navigate('/')),
-    take: steps.take,
+    take,
     gauge: entry.fromGauge,
     turn,
     walk,
@@ -121,6 +135,18 @@ export function MeasuringPlace({
         <section className="measuring-strip" aria-label="Crank strip">
           {strip}
         </section>
+      )}
+      {asks && gate && (
+        <BehindGate
+          gate={gate}
+          measure={target.measure}
+          onClose={() => setAsks(false)}
+          onTake={() => {
+            setAsks(false);
+            setReached([...reached, gate]);
+            steps.take();
+          }}
+        />
       )}
       {wants && <WantPart begun={wantedAt(engineId, target.measure, place)} onClose={() => setWants(false)} />}
       <KeysHelp

@@ -10,8 +10,10 @@ import { useEntry, type Target } from './use-entry.js';
 /**
  * The way through the numbers of a stage: which slot is active (it comes back after a reload), what is typed into it, and
  * the acts of the keys. `steps` is in the order in which Enter walks.
+ *
+ * @param unitOf the unit in which a slot is read, where it says one itself
  */
-export function useSteps(stage: string, steps: Slot[]) {
+export function useSteps(stage: string, steps: Slot[], unitOf?: (slot: Slot) => Unit | undefined) {
   const desk = useDesk();
   const engine = desk.engine!;
   const sheet = desk.sheet!;
@@ -31,7 +33,8 @@ export function useSteps(stage: string, steps: Slot[]) {
   const lengthUnit = useLengthUnit(stated === 'mm' ? 'mm' : 'in');
   const wheelUnit: Unit = wheel.face !== '0-360' ? 'deg' : wheel.runs === 'with' ? 'deg360' : 'deg360r';
   const unit: Unit =
-    measure.quantity === 'length' ? lengthUnit : measure.units.includes(wheelUnit) ? wheelUnit : measure.units[0];
+    unitOf?.(active) ??
+    (measure.quantity === 'length' ? lengthUnit : measure.units.includes(wheelUnit) ? wheelUnit : measure.units[0]);
   const target = useMemo((): Target => ({ slot: active, measure, unit }), [active, measure, unit]);
   const entry = useEntry(target);
 
@@ -47,6 +50,8 @@ export function useSteps(stage: string, steps: Slot[]) {
     sheet,
     active,
     index,
+    /** Whether one has been here before. */
+    isRemembered: remembered !== undefined,
     target,
     entry,
     lengthUnit,

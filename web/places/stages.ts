@@ -1,12 +1,15 @@
 import type { ComponentType } from 'react';
 import type { LoaderFunction } from 'react-router';
 import type { EngineAnswer } from '../../contracts/engine.js';
+import { GATES } from '../../core/plan/gates.js';
 import type { Stage } from '../../core/plan/measure.js';
 import { isClayInside, isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
+import { closedOf } from '../../core/sheet/gates.js';
+import { plansOf, tighteningOf } from '../../core/sheet/tightening.js';
 import type { Sheet } from '../../core/sheet/sheet.js';
 import { stageProgress, type Progress } from '../../core/sheet/stage-progress.js';
 import { engineDataOf, jobOf, partsOf } from '../../core/sheet/papers.js';
-import { intakeLoader, signedLoader } from '../app/loaders.js';
+import { intakeLoader, pathLoader, signedLoader } from '../app/loaders.js';
 
 /** As much of a desk as tells how far a place is. */
 export interface Standing {
@@ -50,9 +53,29 @@ export const STAGE_PLACES: StagePlace[] = [
     warning: ({ file }) => (isClayInside(file) ? 'clay or dye is inside' : undefined),
   }),
   stagePlace('geometry', 'geometry', 'Geometry', async () => ({ Component: (await import('./geometry/Geometry.js')).Geometry })),
+  {
+    ...stagePlace('torque', 'tightening', 'Tightening', async () => ({ Component: (await import('./tightening/Tightening.js')).Tightening })),
+    progress: ({ file, sheet }) => {
+      const groups = plansOf(file).map((plan) => tighteningOf(plan, sheet.rows));
+      if (groups.length === 0) return 'empty';
+      return groups.every(({ isDone }) => isDone) ? 'done' : 'open';
+    },
+  },
   stagePlace('setting', 'setting', 'Setting', async () => ({ Component: (await import('./setting/Setting.js')).Setting }), { byValve: true }),
   stagePlace('proof', 'proof', 'Proof', async () => ({ Component: (await import('./proof/Proof.js')).Proof })),
 ]; // prettier-ignore
+
+/** The whole job at a glance: it is done when every gate is closed. */
+const PATH: EnginePlace = {
+  path: 'path',
+  title: 'Path',
+  screen: async () => ({ Component: (await import('./path/Path.js')).Path }),
+  loader: pathLoader,
+  progress: ({ file }) => {
+    const closed = GATES.filter((gate) => closedOf(file, gate) !== null).length;
+    return closed === GATES.length ? 'done' : closed > 0 ? 'open' : 'empty';
+  },
+};
 
 /** Where an engine begins: whose it is, what it is, what is known of it. */
 const INTAKE: EnginePlace = {
@@ -88,7 +111,7 @@ const AFTER: EnginePlace[] = [
 ];
 
 /** Every place of an engine: ribbon, router, the way back and the lists of the tests and pictures follow from it. */
-export const ENGINE_PLACES: EnginePlace[] = [INTAKE, ...STAGE_PLACES, ...AFTER];
+export const ENGINE_PLACES: EnginePlace[] = [PATH, INTAKE, ...STAGE_PLACES, ...AFTER];
 
 /** Where a measure of this stage is taken; at the valves, for a stage that has no place of its own. */
 export const stageAt = (stage: Stage): StagePlace =>

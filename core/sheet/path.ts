@@ -1,0 +1,133 @@
+import { keyedMeasure } from '../derive/rules.js';
+import { placesOf } from '../engine/places.js';
+import { GATE, type Gate } from '../plan/gates.js';
+import { STAGES, type Measure, type Stage } from '../plan/measure.js';
+import { MEASURES, measureOf } from '../plan/measures.js';
+import { ownMeasures } from '../plan/own-measure.js';
+import { gatesOf, hidingGate, ordersBroken, type GateStand, type Judged, type OrderBroken } from './gates.js';
+import { plansOf, tighteningOf } from './tightening.js';
+
+/** One thing that is measured on the way, and how much of it is. */
+export interface Check {
+  measure: string;
+  title: string;
+  taken: number;
+  of: number;
+  /** Any of its flags is open. */
+  isFlagged: boolean;
+  /** What it needs first and that is not there: titles. */
+  needs: string[];
+  /** The set requires it, or the next gate asks for it. */
+  isAsked: boolean;
+  /** Where the next value of it belongs; null where all are taken. */
+  next: string | null;
+}
+
+/** One stage of the way. */
+export interface Station {
+  stage: Stage;
+  checks: Check[];
+  /** Over all checks that are asked for. */
+  taken: number;
+  of: number;
+  flags: number;
+  state: 'empty' | 'open' | 'done';
+  /** It lies behind a closed gate. */
+  behind: Gate | null;
+}
+
+export interface Path {
+  stations: Station[];
+  gates: GateStand[];
+  /** Where the work is: the first station that is neither done nor behind a gate; null at the end. */
+  here: Stage | null;
+  /** What is taken next there. */
+  next: Check | null;
+  /** The gate that is next to close. */
+  holds: GateStand | null;
+  orders: OrderBroken[];
+}
+
+/** Measures that are read at a station, the derived ones left out: what follows from others is no work of its own. */
+const readAt = (measure: Measure) => measure.needs.length === 0 || measure.stage === 'cam-timing';
+
+function checksOf({ file, sheet, stand }: Judged, stage: Stage, gates: readonly GateStand[]): Check[] {
+  const { engine, spec } = file;
+  if (stage === 'torque')
+    return plansOf(file).map((plan): Check => {
+      const { passes, next, moved, off } = tighteningOf(plan, sheet.rows);
+      const pulled = passes.flatMap((pass) => pass.pulled);
+      const taken = pulled.filter(({ row }) => row !== null).length;
+      return {
+        measure: `group:${plan.group}`,
+        title: plan.title,
+        taken,
+        of: pulled.length,
+        isFlagged: moved.length > 0 || off.length > 0,
+        needs: [],
+        isAsked: true,
+        next: next && `F:${plan.group}:${next.nth}`,
+      };
+    });
+  const asked = new Set(gates.flatMap(({ asks }) => asks.flatMap((ask) => (ask.startsWith('measure:') ? [keyedMeasure(engine, ask.slice('measure:'.length))] : [])))); // prettier-ignore
+  const required = new Set(
+    spec.limits.filter((limit) => limit.required).map(({ measure }) => keyedMeasure(engine, measure)),
+  );
+  const limited = new Set(spec.limits.map(({ measure }) => keyedMeasure(engine, measure)));
+  const isOpen = (key: string) => sheet.flags.some((flag) => flag.open && flag.measure === key);
+  const accepted = new Set(sheet.missing.flatMap((one) => (one.disposition ? [`${one.measure} ${one.place}`] : [])));
+  const all = [
+    ...MEASURES.filter((measure) => measure.stage === stage && readAt(measure)),
+    ...ownMeasures(spec, stage),
+  ];
+  return all.flatMap((measure): Check[] => {
+    const { key, title, lifter, scope, needs } = measure;
+    // What follows from another measure is taken there.
+    if ((lifter && lifter !== engine.lifter) || keyedMeasure(engine, key) !== key) return [];
+    const places = placesOf(engine, scope);
+    const open = places.filter((place) => !stand.latest(key, place) && !accepted.has(`${key} ${place}`));
+    const taken = places.length - open.length;
+    const isAsked = required.has(key) || asked.has(key);
+    // What nobody asks for stands there once it was begun, or where the set has a limit on it.
+    if (places.length === 0 || (!isAsked && taken === 0 && !limited.has(key))) return [];
+    const lacking = needs.filter(
+      (need) => !places.some((place) => stand.latest(need, place)) && !stand.latest(need, 'engine'),
+    );
+    return [{ measure: key, title, taken, of: places.length, isFlagged: isOpen(key), needs: lacking.map((need) => measureOf(need).title), isAsked, next: open[0] ?? null }]; // prettier-ignore
+  });
+}
+
+/**
+ * The whole job as one way: every stage with its checks, every gate with what it lacks, where the work is, what is next,
+ * and what holds.
+ */
+export function pathOf(judged: Judged): Path {
+  const gates = gatesOf(judged);
+  const stations = STAGES.map((stage): Station => {
+    const checks = checksOf(judged, stage, gates);
+    const asked = checks.filter(({ isAsked }) => isAsked);
+    const counted = asked.length > 0 ? asked : checks;
+    const sum = (of: (check: Check) => number) => counted.reduce((total, check) => total + of(check), 0);
+    const [taken, of] = [sum((check) => check.taken), sum((check) => check.of)];
+    const flags = judged.sheet.flags.filter((flag) => flag.open && measureOf(flag.measure).stage === stage).length;
+    const hidden = MEASURES.find((measure) => measure.stage === stage && hidingGate(judged.file, measure));
+    const behind = hidden ? hidingGate(judged.file, hidden)! : null;
+    const isDone = of > 0 && taken === of && flags === 0 && !counted.some(({ isFlagged }) => isFlagged);
+    const isBegun = checks.some((check) => check.taken > 0) || flags > 0;
+    return { stage, checks, taken, of, flags, state: isDone ? 'done' : isBegun ? 'open' : 'empty', behind };
+  });
+  const holds = gates.find(({ closed }) => closed === null) ?? null;
+  // Where a gate is open the work before it comes first; what nobody asks for is passed by once the gate is closed.
+  const isPast = ({ stage, behind }: Station) =>
+    behind !== null || gates.some(({ gate, closed }) => closed !== null && isBefore(stage, gate));
+  const open = stations.filter((station) => station.state !== 'done' && !isPast(station));
+  const station = open.find(({ checks, flags }) => flags > 0 || checks.some((check) => check.isAsked && check.next !== null)) ?? open.find(({ of }) => of > 0) ?? null; // prettier-ignore
+  const next = station?.checks.find((check) => check.isAsked && check.next !== null) ?? station?.checks.find((check) => check.next !== null) ?? null; // prettier-ignore
+  return { stations, gates, here: station?.stage ?? null, next, holds, orders: ordersBroken(judged) };
+}
+
+/** Whether a stage comes before a gate on the way. */
+export const isBefore = (stage: Stage, gate: Gate): boolean => {
+  const { after } = GATE[gate];
+  return after === 'record' || STAGES.indexOf(stage) <= STAGES.indexOf(after);
+};

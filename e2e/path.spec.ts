@@ -1,0 +1,143 @@
+import { expect, test, type Page } from '@playwright/test';
+import { goTo, key, openEngine, readingsOnServer, signedIn } from './hands.js';
+
+/** The bar of a gate on the way. */
+const bar = (page: Page, name: RegExp) => page.getByRole('button', { name });
+
+/** Side clearances at crank pins, as they come from the bench. */
+async function sideClearances(page: Page, id: string, pins: string[]): Promise<void> {
+  const readings = pins.map((place) => ({ id: crypto.randomUUID(), measure: 'rod-side-clearance', place, entered: '0.016', unit: 'in', how: 'keyed' })); // prettier-ignore
+  const answer = await page.request.post(`/api/engines/${id}/readings`, { data: { readings } });
+  expect(answer.status(), await answer.text()).toBe(200);
+}
+
+test('a forgotten check stops the pan: it stands on the bar, one key goes where it is taken, then a name closes it', async ({
+  page,
+}) => {
+  await signedIn(page, 'builder');
+  const id = await openEngine(page, 'path');
+  await sideClearances(page, id, ['P1', 'P2', 'P3']);
+  await page.reload();
+  await expect(
+    bar(page, /^Gate: Pan on, open, something lacking: Rod side clearance not taken: crank pin 4/),
+  ).toBeVisible();
+  await page.keyboard.press('p');
+  await expect(page.getByRole('dialog', { name: 'Pan on' })).toContainText('Rod side clearance not taken: crank pin 4');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('why it is closed all the same, in a few words')).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  // Enter goes to what is next, and the bench has it ready.
+  await expect(page.getByRole('region', { name: 'Where the job stands' })).toContainText(
+    'Rod side clearance, crank pin 4',
+  );
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(new RegExp(`/engines/${id}/bottom-end$`));
+  await expect(page.getByRole('heading', { name: 'crank pin 4' })).toBeVisible();
+  await key(page, '0.0165');
+  await readingsOnServer(page, id, 4);
+
+  await goTo(page, id, 'path');
+  await page.keyboard.press('p');
+  await expect(
+    page.getByRole('dialog', { name: 'Pan on' }).getByRole('button', { name: /^Close the pan: / }),
+  ).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(bar(page, /^Gate: Pan on, closed: builder/)).toBeVisible();
+});
+
+test('a gate that is closed all the same says why, and what is hidden behind it asks whether it is off again', async ({
+  page,
+}) => {
+  await signedIn(page, 'builder');
+  const id = await openEngine(page, 'path');
+  await page.keyboard.press('p');
+  await page.keyboard.type('the customer starts tonight');
+  await page.keyboard.press('Enter');
+  await expect(bar(page, /^Gate: Pan on, closed with something lacking: builder.*“the customer starts tonight”/)).toBeVisible(); // prettier-ignore
+
+  await goTo(page, id, 'bottom-end');
+  await page.getByRole('button', { name: /Rod side clearance/ }).click();
+  await key(page, '0.016');
+  const asks = page.getByRole('dialog', { name: 'Pan on: is it off again?' });
+  await expect(asks).toContainText('pan gasket');
+  await asks.getByLabel('Why it is opened again').fill('side clearance was forgotten');
+  await asks.getByLabel('Minutes that it takes').fill('ninety');
+  await page.keyboard.press('Enter');
+  await expect(asks.getByRole('alert')).toHaveText('minutes, as a whole number');
+  await asks.getByLabel('Minutes that it takes').fill('75');
+  await asks.getByLabel(/^Money/).fill('18.50');
+  await page.keyboard.press('Enter');
+  // What was typed is taken with it, and the next one asks nothing.
+  await readingsOnServer(page, id, 1);
+  await expect(asks).toHaveCount(0);
+  await key(page, '0.016');
+  await readingsOnServer(page, id, 2);
+
+  await goTo(page, id, 'path');
+  await expect(page.getByRole('region', { name: 'To look out for' })).toContainText(
+    /Opened again 1 ×: 1 h 15, 18\.50.*side clearance was forgotten/,
+  );
+  await expect(bar(page, /^Gate: Pan on, open, something lacking/)).toBeVisible();
+});
+
+test('what lies on the bench is ticked, and seen by whoever comes next', async ({ page }) => {
+  await signedIn(page, 'builder');
+  const id = await openEngine(page, 'path');
+  const list = page.getByRole('region', { name: 'On the bench' });
+  await list.getByLabel('feeler blades').check();
+  await expect(list.getByLabel('feeler blades')).toBeChecked();
+  await signedIn(page, 'lead');
+  await goTo(page, id, 'path');
+  await expect(list.getByLabel('feeler blades')).toBeChecked();
+});
+
+test('a head is tightened in three passes by keyboard; one that is passed by stays open, one that moves is named', async ({
+  page,
+}) => {
+  await signedIn(page, 'builder');
+  const id = await openEngine(page, 'tightening');
+  const form = page.getByRole('form', { name: 'Tightening plan' });
+  await form.getByLabel('Fasteners of').click();
+  await page.getByRole('option', { name: 'Heads' }).click();
+  await form.getByLabel('How many').fill('4');
+  await form.getByLabel('Steps').fill('30 lb·in, 65 lb·in, check');
+  await expect(form.getByRole('alert').filter({ hasText: 'is it lb·ft?' })).toBeVisible();
+  await form.getByLabel('Steps').fill('30 lb·ft, 65 lb·ft, check');
+  await expect(form.getByText('is it lb·ft?')).toHaveCount(0);
+  await page.getByRole('button', { name: 'From the middle outwards' }).click();
+  await page.getByRole('button', { name: 'File plan' }).click();
+  await expect(form.getByText('new or used before')).toBeVisible();
+  await form.getByLabel('Fasteners are').click();
+  await page.getByRole('option', { name: 'new', exact: true }).click();
+  await form.getByLabel('Source').fill('card of the studs');
+  await form.getByLabel('Wrench, handle to drive').fill('16');
+  await form.getByLabel('Drive to fastener').fill('3');
+  await expect(form.getByText(/The wrench is set to/)).toContainText('54.7');
+  await page.getByRole('button', { name: 'File plan' }).click();
+
+  const head = (turn: number) => page.getByRole('button', { name: new RegExp(`^${turn}\\. in the order`) });
+  await expect(head(1)).toHaveAttribute('aria-pressed', 'true');
+  for (let turn = 1; turn <= 4; turn++) await page.keyboard.press('Enter');
+  await readingsOnServer(page, id, 4);
+  // The second pass: the second one is passed by, and stays an open ring.
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(head(2)).toHaveAccessibleName(/passed by/);
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('[');
+  await page.getByRole('button', { name: /^◐ 2\. 65 lb·ft/ }).click();
+  await page.keyboard.press('Enter');
+  await readingsOnServer(page, id, 8);
+  // Looked at once more: the third has moved, is drawn again, and all is whole.
+  await page.getByRole('button', { name: /^○ 3\. check/ }).click();
+  for (const press of ['Enter', 'Enter', 'm', 'Enter']) await page.keyboard.press(press);
+  await expect(page.getByText('▲ Moved when looked at once more: 3. Draw them again.')).toBeVisible();
+  await readingsOnServer(page, id, 12);
+  await page.getByRole('button', { name: 'Go to the first' }).click();
+  await key(page, '65');
+  await expect(page.getByText('● Every pass is whole, nothing moved.')).toBeVisible();
+  const readings = await readingsOnServer(page, id, 13);
+  expect(readings.filter(({ measure }) => measure === 'torque').every(({ unit }) => unit === 'lbft')).toBe(true);
+});

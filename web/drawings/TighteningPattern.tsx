@@ -1,0 +1,128 @@
+import { FASTENERS, fastenersAt, headCorners } from '../../core/drawing/tightening-pattern.js';
+import type { TighteningPlan } from '../../core/tightening/plan.js';
+
+/** How a fastener stands in the pass that is shown. */
+export interface FastenerFace {
+  state: 'open' | 'done' | 'off' | 'skipped' | 'moved';
+  figure: string;
+}
+
+const WORD: Record<FastenerFace['state'], string> = {
+  open: 'not taken',
+  done: 'done',
+  off: 'off its target',
+  skipped: 'passed by',
+  moved: 'moved',
+};
+
+interface Props {
+  plan: Pick<TighteningPlan, 'count' | 'rows' | 'pattern' | 'order'>;
+  faces?: Record<number, FastenerFace>;
+  active?: number;
+  typed?: string;
+  onPick?: (nth: number) => void;
+  label: string;
+}
+
+/** A group of fasteners as it lies before the hand, with its order: the head that is active glows, one passed by is an open ring. */
+export function TighteningPattern({ plan, faces = {}, active, typed = '', onPick, label }: Props) {
+  const heads = fastenersAt(plan);
+  const inOrder = plan.order.flatMap((nth) => heads.find((head) => head.nth === nth) ?? []);
+  const size = Math.min(
+    FASTENERS.head,
+    plan.pattern === 'rows'
+      ? (FASTENERS.width - 2 * FASTENERS.margin) / Math.ceil(plan.count / plan.rows) / 2.4
+      : FASTENERS.head,
+  );
+  return (
+    <svg
+      viewBox={`0 0 ${FASTENERS.width} ${FASTENERS.height}`}
+      role="group"
+      aria-label={label}
+      className="tightening-pattern"
+    >
+      <polyline
+        points={inOrder.map(({ x, y }) => `${x},${y}`).join(' ')}
+        fill="none"
+        stroke="var(--hairline)"
+        strokeWidth={2}
+      />
+      {heads.map((head) => {
+        const { nth, turn, x, y } = head;
+        const face = faces[nth] ?? { state: 'open', figure: '' };
+        const isActive = nth === active;
+        const isTaken = face.state !== 'open' && face.state !== 'skipped';
+        const ink =
+          face.state === 'off' || face.state === 'moved'
+            ? 'var(--flag)'
+            : face.state === 'skipped'
+              ? 'var(--ochre)'
+              : 'var(--ink)';
+        const figure = isActive && typed !== '' ? typed : face.figure;
+        return (
+          <g
+            key={nth}
+            {...(onPick
+              ? {
+                  role: 'button',
+                  tabIndex: 0,
+                  'aria-pressed': isActive,
+                  'aria-label': `${turn}. in the order, fastener ${nth}, ${WORD[face.state]}${face.figure ? `, ${face.figure}` : ''}`,
+                }
+              : {})}
+            className="tightening-head"
+            onClick={() => onPick?.(nth)}
+            onKeyDown={(event) => {
+              if (event.key !== ' ') return;
+              event.preventDefault();
+              onPick?.(nth);
+            }}
+          >
+            {isActive && (
+              <circle cx={x} cy={y} r={size + 13} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />
+            )}
+            <polygon
+              points={headCorners(head, size)}
+              fill={isTaken ? 'var(--ring)' : 'var(--sheet)'}
+              stroke={isActive ? 'var(--dye)' : ink}
+              strokeWidth={isTaken ? 2.5 : 1.5}
+            />
+            {!isTaken && (
+              <circle
+                cx={x}
+                cy={y}
+                r={size - 7}
+                fill="none"
+                stroke={ink}
+                strokeWidth={face.state === 'skipped' ? 3.5 : 1.2}
+                strokeDasharray={face.state === 'skipped' ? '' : '3 4'}
+              />
+            )}
+            <text
+              x={x}
+              y={y + 6}
+              textAnchor="middle"
+              className="figure"
+              fontSize={Math.min(21, size * 0.75)}
+              fontWeight={600}
+              fill={isActive ? 'var(--dye)' : ink}
+            >
+              {turn}
+            </text>
+            <text
+              x={x}
+              y={y + size + 22}
+              textAnchor="middle"
+              className="figure"
+              fontSize={15}
+              fill={isActive ? 'var(--dye)' : ink}
+            >
+              {face.state === 'off' || face.state === 'moved' ? '▲ ' : ''}
+              {figure}
+            </text>
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

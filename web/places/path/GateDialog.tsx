@@ -1,0 +1,137 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import { format } from 'date-fns/format';
+import { useState, type FormEvent } from 'react';
+import { GATE_WORD, wordAsk, wordLack } from '../../../contracts/wording/gate.js';
+import type { GateStand } from '../../../core/sheet/gates.js';
+import { act } from '../../app/api.js';
+import { useLooksOn, useSession } from '../../state/session.js';
+import { Reopen, useGateAct } from '../../measuring/Reopen.js';
+
+const LEAST = 3;
+
+/** A gate: what it asks and lacks, closing it with one's name, and opening it again with what that costs. */
+export function GateDialog({
+  stand,
+  currency,
+  onClose,
+}: {
+  stand: GateStand;
+  currency: string | null;
+  onClose: () => void;
+}) {
+  const { gate, closed, lacks, asks, isOwn } = stand;
+  const words = GATE_WORD[gate];
+  const looksOn = useLooksOn();
+  const person = useSession((session) => session.person);
+  const mayClose = !looksOn && (gate !== 'hand-over' || person?.role === 'lead' || person?.role === 'owner');
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="gate-title" fullWidth maxWidth="sm">
+      <DialogTitle id="gate-title">{words.is}</DialogTitle>
+      {closed ? (
+        <>
+          <DialogContent>
+            <p>
+              Closed by {closed.by}, {format(new Date(closed.at), 'd MMM yyyy, HH:mm')}
+              {closed.reason ? `: “${closed.reason}”.` : '.'}
+            </p>
+            {closed.lacks.length > 0 && (
+              <>
+                <h3>Lacking when it was closed</h3>
+                <ul className="gate-asks">
+                  {closed.lacks.map((lack) => (
+                    <li key={lack.ask} className="lacking">
+                      ▲ {wordLack(lack)}
+                    </li>
+                  ))}
+                </ul>
+              </>
+            )}
+          </DialogContent>
+          {mayClose ? <Reopen gate={gate} currency={currency} onClose={onClose} /> : <Leave onClose={onClose} />}
+        </>
+      ) : (
+        <>
+          <DialogContent>
+            <h3>Before it closes</h3>
+            <ul className="gate-asks">
+              {asks.map((ask) => {
+                const lack = lacks.find((one) => one.ask === ask);
+                return (
+                  <li key={ask} className={lack ? 'lacking' : undefined}>
+                    {lack ? `▲ ${wordLack(lack)}` : `● ${wordAsk(ask)}`}
+                  </li>
+                );
+              })}
+            </ul>
+            {!isOwn && (
+              <p className="now-quiet">By general practice: this engine’s set of limits says nothing of this gate.</p>
+            )}
+          </DialogContent>
+          {mayClose ? <Close stand={stand} onClose={onClose} /> : <Leave onClose={onClose} />}
+        </>
+      )}
+    </Dialog>
+  );
+}
+
+const Leave = ({ onClose }: { onClose: () => void }) => (
+  <DialogActions>
+    <Button onClick={onClose} autoFocus>
+      Back to the path
+    </Button>
+  </DialogActions>
+);
+
+function Close({ stand: { gate, lacks }, onClose }: { stand: GateStand; onClose: () => void }) {
+  const person = useSession((session) => session.person);
+  const [reason, setReason] = useState('');
+  const { file, problem, setProblem, isBusy } = useGateAct(onClose);
+  const words = GATE_WORD[gate];
+  const isComplete = lacks.length === 0;
+  const close = (event: FormEvent) => {
+    event.preventDefault();
+    event.stopPropagation();
+    const why = reason.trim();
+    if (!isComplete && why.length < LEAST) return setProblem('why it is closed all the same, in a few words');
+    void file(`${words.is}: ${person?.name}`, (engineId) =>
+      act('POST /api/engines/:id/gates/:gate', { params: { id: engineId, gate }, body: isComplete ? {} : { reason: why } }),
+    ); // prettier-ignore
+  };
+  return (
+    <form noValidate onSubmit={close}>
+      <DialogContent>
+        {isComplete ? (
+          problem && <p role="alert">{problem}</p>
+        ) : (
+          <TextField
+            label="Why it is closed all the same"
+            value={reason}
+            autoFocus
+            fullWidth
+            multiline={false}
+            error={problem !== ''}
+            helperText={problem || 'it is flagged, and stands on the record'}
+            onChange={({ target }) => setReason(target.value)}
+          />
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Leave it open</Button>
+        <Button
+          type="submit"
+          variant="contained"
+          disabled={isBusy}
+          autoFocus={isComplete}
+          color={isComplete ? 'primary' : 'error'}
+        >
+          {isComplete ? `${words.close}: ${person?.name}` : words.anyway}
+        </Button>
+      </DialogActions>
+    </form>
+  );
+}

@@ -1,0 +1,69 @@
+import { GATE_WORD, wordLack, wordLackShort } from '../../../contracts/wording/gate.js';
+import { GATE, GATES } from '../../../core/plan/gates.js';
+import type { Check, Path } from '../../../core/sheet/path.js';
+import type { GateStand } from '../../../core/sheet/gates.js';
+import type { PathStation, PathThing } from '../../drawings/PathWay.js';
+import { ENGINE_PLACES, STAGE_PLACES, type EnginePlace, type StagePlace, type Standing } from '../stages.js';
+import { GATE_KEY, STATION_KEYS } from './use-path.js';
+
+const isStage = (place: EnginePlace): place is StagePlace => STAGE_PLACES.includes(place as StagePlace);
+
+const lineOf = (next: Check | null) => (check: Check): PathStation['lines'][number] => ({
+  text: check.title,
+  figure: check.taken === check.of ? String(check.of) : `${check.taken}/${check.of}`,
+  mark: check.isFlagged ? 'flag' : check === next ? 'next' : check.taken === check.of ? 'done' : check.taken > 0 ? 'open' : 'empty',
+}); // prettier-ignore
+
+/** What is asked first, then what was begun: what nobody asks for and nobody began stands last. */
+const rank = ({ isAsked, isFlagged, taken }: Check) => (isFlagged ? 0 : isAsked ? 1 : taken > 0 ? 2 : 3);
+
+function gateThing(stand: GateStand, holds: GateStand | null): PathThing {
+  const { gate, closed, lacks, opened, takenBehind } = stand;
+  const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+  const lines = closed
+    ? [
+        `${closed.by}, ${day(closed.at)}`,
+        ...(closed.reason ? [`“${closed.reason}”`] : []),
+        ...closed.lacks.map(wordLack),
+        ...(takenBehind.length > 0 ? [`${takenBehind.length} taken behind it`] : []),
+      ]
+    : [
+        ...lacks.map((lack) => (lack.ask.startsWith('measure:') ? wordLack(lack) : wordLackShort(lack))),
+        ...(lacks.length === 0 ? ['nothing is lacking'] : []),
+      ];
+  const again = opened.length > 0 ? [`opened again ${opened.length} ×`] : [];
+  return {
+    kind: 'gate',
+    key: gate,
+    title: GATE_WORD[gate].is,
+    press: GATE_KEY[gate].toUpperCase(),
+    state: closed ? (closed.lacks.length > 0 ? 'closed-lacking' : 'closed') : lacks.length > 0 ? 'lacking' : 'ready',
+    isNext: stand === holds,
+    lines: [...lines, ...again],
+  };
+}
+
+/** Everything that lies on the way, in its order: places as stations, gates as bars between them. */
+export function thingsOf(path: Path, standing: Standing): PathThing[] {
+  const after = (stage: string) => GATES.filter((gate) => GATE[gate].after === stage);
+  const barsAfter = (stage: string) =>
+    after(stage).map((gate) => gateThing(path.gates.find((one) => one.gate === gate)!, path.holds)); // prettier-ignore
+  return ENGINE_PLACES.filter((place) => place.path !== 'path').flatMap((place, index) => {
+    const stage = isStage(place) ? place.stage : null;
+    const station = path.stations.find((one) => one.stage === stage);
+    const checks = [...(station?.checks ?? [])].sort((a, b) => rank(a) - rank(b));
+    const thing: PathStation = {
+      kind: 'station',
+      key: place.path,
+      title: place.title,
+      press: STATION_KEYS[index].toUpperCase(),
+      state: station ? station.state : place.progress(standing),
+      isHere: stage !== null && stage === path.here,
+      isBehind: station?.behind != null,
+      count: station && station.of > 0 ? `${station.taken}/${station.of}` : '',
+      lines: checks.map(lineOf(stage === path.here ? path.next : null)),
+      warning: place.warning?.(standing),
+    };
+    return [thing, ...barsAfter(stage ?? place.path)];
+  });
+}
