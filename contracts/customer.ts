@@ -1,14 +1,13 @@
 import { z } from 'zod';
+import { TOLD_BY } from '../core/sheet/acts.js';
 import { idSchema, line, text } from './text.js';
-
-/** How a customer wants to be told that something is ready, late or needs a word. */
-export const TOLD_BY = ['phone', 'text', 'mail', 'letter', 'in-person'] as const;
 
 const customerFields = {
   name: line(80),
   phone: text(40).trim().optional(),
   mail: z.union([z.literal(''), z.email('a mail address, as name@place')]).optional(),
   address: text(300).trim().optional(),
+  /** How he wants to be told that something is ready, late or needs a word. */
   toldBy: z.enum(TOLD_BY).optional(),
 };
 

@@ -6,6 +6,8 @@ import { text } from './text.js';
 
 export const PAPERS = ['A4', 'Letter'] as const;
 
+const time = z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/, 'a time of day, as 08:00');
+
 const isTimeZone = (zone: string): boolean => {
   try {
     return Boolean(new Intl.DateTimeFormat('en', { timeZone: zone }));
@@ -30,6 +32,20 @@ const shopDataSchema = z.object({
   timeZone: z.string().max(60, 'at most 60 characters').refine(isTimeZone, 'a time zone, as Europe/Amsterdam').nullable(), // prettier-ignore
   /** The days on which somebody works. */
   week: list(z.enum(WEEKDAYS), { least: 1, most: 7, of: ['day', 'days'] }).nullable(),
+  /** From when to when, on each of them. */
+  hours: z
+    .object(
+      { from: time, to: time, breakFrom: time.optional(), breakTo: time.optional() },
+      { error: 'two times, or four with a break between, as 07:30 12:00 12:45 16:30' },
+    )
+    .refine(({ from, to }) => from < to, 'these hours end before they begin')
+    .refine(
+      ({ from, to, breakFrom = from, breakTo = breakFrom }) =>
+        from <= breakFrom && breakFrom <= breakTo && breakTo <= to,
+      'a break lies within the hours',
+    )
+    .nullable()
+    .default(null),
   /** Days on which nobody does, whatever day of the week they are. */
   closed: list(z.iso.date('a day, as 2026-12-25'), { most: 400, of: ['day', 'days'] }),
   /** What lengths are typed in on a device where nobody has chosen. */
@@ -50,7 +66,7 @@ export type ShopData = z.infer<typeof shopDataSchema>;
 
 /** What holds until a shop has said something. */
 export const UNSAID: ShopData = {
-  address: '', letterhead: null, paper: 'A4', currency: null, timeZone: null, week: null, closed: [], units: null,
+  address: '', letterhead: null, paper: 'A4', currency: null, timeZone: null, week: null, hours: null, closed: [], units: null,
   showNames: true, idleMinutes: null, twoPeople: false,
 }; // prettier-ignore
 

@@ -11,6 +11,7 @@ import { changeLife } from '../server/services/change-engine.js';
 import { Gates } from '../server/services/gates.js';
 import { Setting } from '../server/services/setting.js';
 import { issueSpecSet } from '../server/services/spec-sets.js';
+import { changeShop, shopOf } from '../server/services/shop.js';
 import { Signing } from '../server/services/signing.js';
 import { PAPER_KINDS } from '../contracts/papers/papers.js';
 import { filePaper } from '../server/services/papers.js';
@@ -25,7 +26,7 @@ import { PETREL_HUNG } from './engines/petrel-hung.js';
 import { PETREL_QUARTERS } from './engines/petrel-quarters.js';
 import { DEMO_VERSIONS } from './limits.js';
 import { beginParts, orderParts } from './parts.js';
-import { DEMO_PEOPLE, DEMO_PIN, DEMO_SHOP } from './people.js';
+import { DEMO_PEOPLE, DEMO_PIN, DEMO_SHOP, DEMO_WEEK } from './people.js';
 
 const DAY_MS = 86_400_000;
 /** The engines on the benches, each set in another way, and one that runs and was read again. All made up. */
@@ -156,6 +157,7 @@ export async function buildDemo(context: Context, clock: DemoClock, now: Date, a
     verifyAddress: address,
     owner: { ...owner, pin: DEMO_PIN },
   });
+  await changeShop(context, owner, { ...(await shopOf(context.database)), ...DEMO_WEEK });
   for (const person of DEMO_PEOPLE.slice(1)) await addPerson(context, owner, { ...person, pin: DEMO_PIN });
   const engines = new Engines(context);
   const book = Object.values(DEMO_CUSTOMERS);

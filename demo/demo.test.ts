@@ -168,7 +168,7 @@ test('the Bittern’s PDF says in words what was measured, what slipped, and how
     'Tractor solid, version 2',
     'Lash, cold',
     'Cam timing as measured, checked at 0.05 in',
-    '16 within limits; everything required was measured',
+    '17 within limits; everything required was measured',
     'Intake centreline',
     'Cam card: Plough 224',
     'Lock nut had slipped; set again',

@@ -11,6 +11,7 @@ import { changeShop, shopOf } from '../server/services/shop.js';
 
 /** Who sells what to Marram Engine Works; all made up. */
 const REEDBED = { id: '3f0f5f3a-6d7b-4a54-8f10-0c6a2f6b7a01', name: 'Reedbed Tube Works', mail: 'orders@reedbed.example', phone: '01632 960 330' }; // prettier-ignore
+const HERON = { id: '3f0f5f3a-6d7b-4a54-8f10-0c6a2f6b7a03', name: 'Heron Grinding', phone: '01632 960 441' };
 const SEDGE = { id: '3f0f5f3a-6d7b-4a54-8f10-0c6a2f6b7a02', name: 'Sedge Gaskets', mail: 'counter@sedge.example' };
 
 const inches = (length: number) => toCanonical(length, 'in');
@@ -63,7 +64,7 @@ export async function beginParts(
 ): Promise<void> {
   await changeShop(context, owner, { ...(await shopOf(context.database)), currency: 'EUR' });
   const { want, order, step } = await handOn(context, engines, now, builder);
-  for (const supplier of [REEDBED, SEDGE]) await writeSupplier(context, builder, randomUUID(), supplier);
+  for (const supplier of [REEDBED, SEDGE, HERON]) await writeSupplier(context, builder, randomUUID(), supplier);
   await writeItems(context, builder, [KEPT, STEPS, CUT, TWIN, GASKET]);
   await countShelf(context, builder, { id: randomUUID(), itemId: KEPT.id, lengthMm: inches(7.875), pieces: 12 });
   const sixRods = {
@@ -82,7 +83,7 @@ export async function beginParts(
   await step(right, 'arrived', 'fitted');
 }
 
-/** What the hydroplane and the sidecar wait for: one from the shelf, one promised, and both suppliers. */
+/** What the hydroplane, the fire pump and the sidecar wait for: one from the shelf, others promised or on no day yet. */
 export async function orderParts(
   context: Context,
   engines: Engines,
@@ -94,6 +95,8 @@ export async function orderParts(
   await want('PH8-031', { places: valves('I'), what: 'Pushrod 3/8, 7.875 in overall', itemId: KEPT.id, lengthMm: inches(7.875), quantity: 8, isFromShelf: true }); // prettier-ignore
   const exhaust = await want('PH8-031', { places: valves('E'), what: 'Pushrod 3/8, 7.850 in overall', itemId: STEPS.id, lengthMm: inches(7.85), quantity: 8, spares: 1, priceEach: 1650, supplierId: REEDBED.id }); // prettier-ignore
   await order(REEDBED.id, [exhaust], 1250, 4);
+  const rocker = await want('PH8-034', { part: 'rockers', places: ['8E'], what: 'Rocker, its tip ground anew', priceEach: 4200, supplierId: HERON.id }); // prettier-ignore
+  await order(HERON.id, [rocker], 600, 6);
   const gasket = await want('DT2-007', { part: 'gaskets', what: 'Head gasket 1.0 mm', itemId: GASKET.id, quantity: 2, priceEach: 3400, supplierId: SEDGE.id }); // prettier-ignore
   await order(SEDGE.id, [gasket], 900, 7);
   await want('DT2-007', { places: ['1E', '2E'], what: 'Pushrod 8 mm, cut to length', itemId: TWIN.id, quantity: 2, priceEach: 2100, supplierId: REEDBED.id, note: 'Length after the stands are cut' }); // prettier-ignore

@@ -19,7 +19,7 @@ export interface WorkDay {
 export interface WorkWeek {
   week: WorkDay[];
   /** `2026-12-25`. */
-  closed: readonly string[];
+  closed: string[];
   timeZone: string;
 }
 
@@ -74,6 +74,12 @@ export function checkWorkWeek({ week, closed, timeZone }: WorkWeek): Impossibili
 export function dayIn(at: number, timeZone: string): string {
   const there = new TZDate(at, timeZone);
   return dayOf(Date.UTC(there.getFullYear(), there.getMonth(), there.getDate()) / 86_400_000);
+}
+
+/** When a day begins in a zone, ms since 1970. @example startOfDay('2026-03-03', 'Europe/Amsterdam') // 1772492400000 */
+export function startOfDay(day: string, timeZone: string): number {
+  const [year, month, date] = day.split('-').map(Number);
+  return new TZDate(year, month - 1, date, 0, 0, timeZone).getTime();
 }
 
 /**

@@ -81,8 +81,10 @@ export interface GateClosed {
   at: string;
 }
 
+/** How a customer is told something. */
+export const TOLD_BY = ['phone', 'text', 'mail', 'letter', 'in-person'] as const;
+
 /** What the customer was told about the day of his engine, and how. */
-export const TOLD_BY = ['phone', 'text', 'mail', 'in-person'] as const;
 export interface CustomerTold {
   id: string;
   how: (typeof TOLD_BY)[number];

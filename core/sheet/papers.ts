@@ -52,6 +52,8 @@ export const partsOf = (filed: Filed): Part[] => newest<{ parts: Part[] }>(filed
 export interface Job {
   /** The day it is promised for: `2026-12-18`. */
   promised?: string;
+  /** The day on which the work on it begins, where the shop has put it off. */
+  startOn?: string;
   notes?: string;
 }
 export const jobOf = (filed: Filed): Job => newest<Job>(filed, 'job') ?? {};

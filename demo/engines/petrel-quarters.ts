@@ -23,7 +23,7 @@ export const PETREL_QUARTERS: DemoEngine = {
     layout: 'v8',
     specSet: 'shop-hydraulic',
   },
-  promisedInDays: 30,
+  promisedInDays: 3,
   acts: [
     take('rod-side-clearance', 'in', 'P1=0.016 P2=0.016 P3=0.017 P4=0.016'),
     gate('pan'),
@@ -34,7 +34,7 @@ export const PETREL_QUARTERS: DemoEngine = {
     gate('front-cover'),
     { act: 'caution', stage: 'setting' },
     { act: 'way', method: 'quarter-turns', along: 'bank' },
-    { act: 'aside', places: [WAITS], reason: 'its rocker is at the grinder’s until Friday' },
+    { act: 'aside', places: [WAITS], reason: 'its rocker is at the grinder’s' },
     round(0, ...VALVES.filter((place) => place !== WAITS)),
     ...looseByQuarter(spans, 0)
       .slice(0, 4)

@@ -1,6 +1,7 @@
 import type { Context } from '../services/context.js';
 import type { Engines } from '../services/engines.js';
 import { Gates } from '../services/gates.js';
+import { Promises } from '../services/promises.js';
 import type { App } from './app-type.js';
 import { MEASURING, route } from './route.js';
 
@@ -23,6 +24,9 @@ export function gateRoutes(app: App, context: Context, engines: Engines): void {
   route(app, 'POST /api/engines/:id/on-bench', MEASURING, async ({ params, person, body }) =>
     gates.tick(params.id, person, body),
   );
+
+  const promises = new Promises(context, engines);
+  route(app, 'GET /api/promises', MEASURING, async () => promises.list());
 
   route(app, 'GET /api/forgotten', MEASURING, async () => gates.forgotten());
 }

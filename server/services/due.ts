@@ -3,10 +3,12 @@ import ical from 'ical-generator';
 import type { z } from 'zod';
 import type { calendarAnswer, dueAnswer } from '../../contracts/due.js';
 import type { Person } from '../../contracts/shop.js';
+import { isOpen } from '../../core/parts/line.js';
 import { wordDue } from '../../contracts/wording/occasion.js';
 import { Failure } from '../failure.js';
 import { findCalendar, insertCalendar } from '../store/calendar-store.js';
-import { listDue, type Shown } from '../store/floor-store.js';
+import { listDue, listInWork, type Shown } from '../store/floor-store.js';
+import { listUnsettled, nameEngines } from '../store/parts-store.js';
 import { findShop } from '../store/shop-store.js';
 import type { Context } from './context.js';
 
@@ -59,7 +61,7 @@ const isSame = (one: string, other: string) =>
   one.length === other.length && timingSafeEqual(Buffer.from(one), Buffer.from(other));
 
 /**
- * What is due as a calendar, RFC 5545: a whole day each, under an id that stays when the day moves.
+ * The shop's appointments as a calendar, RFC 5545: what is looked at again, what is promised, which parts come; a whole day each, under an id that stays when the day moves.
  *
  * @param name what stands behind the last stroke of the address
  * @throws Failure route.not-found
@@ -71,18 +73,24 @@ export async function calendarFile({ clock, database }: Context, name: string): 
   const now = clock.now();
   const by = dayAfter(now, AHEAD_DAYS.calendar);
   const host = URL.canParse(verifyAddress) ? new URL(verifyAddress).host : 'utex';
-  const calendar = ical({ name: `${shop}, due`, prodId: { company: 'Utex', product: 'Utex', language: 'EN' } });
+  const calendar = ical({ name: shop, prodId: { company: 'Utex', product: 'Utex', language: 'EN' } });
+  const put = (id: string, on: string, summary: string, description: string) => {
+    const day = new Date(`${on}T00:00:00.000Z`);
+    calendar.createEvent({ id: `${id}@${host}`, start: day, end: new Date(day.getTime() + DAY_MS), allDay: true, stamp: now, summary, description }); // prettier-ignore
+  };
   for (const one of dueBy(await listDue(database, by, MOST.calendar), by)) {
-    const day = new Date(`${one.on!}T00:00:00.000Z`);
-    calendar.createEvent({
-      id: `${one.engineId}-${Buffer.from(one.what).toString('hex').slice(0, 40)}@${host}`,
-      start: day,
-      end: new Date(day.getTime() + DAY_MS),
-      allDay: true,
-      stamp: now,
-      summary: `${one.tag}: ${one.what}`,
-      description: `${one.title}, ${one.customer}. ${wordDue(one, (on) => on)}`,
-    });
+    const what = Buffer.from(one.what).toString('hex').slice(0, 40);
+    put(`${one.engineId}-${what}`, one.on!, `${one.tag}: ${one.what}`, `${one.title}, ${one.customer}. ${wordDue(one, (on) => on)}`); // prettier-ignore
+  }
+  for (const { shown } of await listInWork(database, MOST.calendar)) {
+    const { id, tag, title, customer, promised } = shown;
+    if (promised) put(`${id}-promised`, promised, `${tag}: promised`, `${title}, ${customer}.`);
+  }
+  const awaited = (await listUnsettled(database)).filter((line) => isOpen(line) && line.promisedOn !== null);
+  const names = new Map((await nameEngines(database, [...new Set(awaited.flatMap(({ engineId }) => engineId ?? []))])).map((one) => [one.id, one])); // prettier-ignore
+  for (const { id, engineId, promisedOn, part, what, quantity } of awaited) {
+    const engine = engineId === null ? undefined : names.get(engineId);
+    put(`${id}-arrives`, promisedOn!, `${engine?.tag ?? 'Shelf'}: ${part === 'other' ? what : part} due`, `${quantity} × ${what}${engine ? ` for ${engine.title}` : ''}.`); // prettier-ignore
   }
   return calendar.toString();
 }

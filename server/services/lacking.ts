@@ -7,7 +7,7 @@ import type { Context } from './context.js';
 import type { Engines } from './engines.js';
 
 /** Lines of parts that are still to come, or lie there and are not fitted. */
-const isNotFitted = (line: PartLine) => isOpen(line) || line.state === 'arrived';
+export const isNotFitted = (line: PartLine) => isOpen(line) || line.state === 'arrived';
 
 /** Within `exclusively`: all that the gates of an engine are judged by, as it stands now. */
 export async function judgedNow({ database }: Context, engines: Engines, engineId: string): Promise<Judged> {

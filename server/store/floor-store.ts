@@ -119,3 +119,19 @@ export async function listShown(queries: Queries, ids: string[]): Promise<{ show
   );
   return rows.map(({ shown, touched_at }) => ({ shown: JSON.parse(shown) as Shown, touchedAt: touched_at }));
 }
+
+/** Engines in work, those touched last first, with what each waits for as JSON. */
+export async function listInWork(
+  queries: Queries,
+  limit: number,
+): Promise<{ shown: Shown; touchedAt: Date; waits: string | null }[]> {
+  const rows = await queries.query<{ shown: string; touched_at: Date; waits: string | null }>(
+    `select shown, touched_at, waits from floor where life = 'in-work' order by touched_at desc, tag limit $1`,
+    [limit],
+  );
+  return rows.map(({ shown, touched_at, waits }) => ({
+    shown: JSON.parse(shown) as Shown,
+    touchedAt: touched_at,
+    waits,
+  }));
+}

@@ -1,3 +1,4 @@
+import type { TakenAt } from '../../core/plan/learned-times.js';
 import type { AtBy } from '../../core/plan/measure.js';
 import type { Reading, ReadingSource } from '../../core/sheet/reading.js';
 import { BUILD } from '../../core/sheet/slot.js';
@@ -120,4 +121,15 @@ export async function insertReadings(
     from (values ${changes.join(', ')}) changed (id, at, shown)
     where engine_id = changed.id and exists (select from sealed)`;
   await (rows.length <= FEW ? database.prepared(sql, params) : database.query(sql, params));
+}
+
+/** The newest readings of the shop as far as they tell how long work takes; those that were brought along tell nothing. */
+export async function listTaken(queries: Queries, limit: number): Promise<TakenAt[]> {
+  const [{ list }] = await queries.query<{ list: TakenAt[] | null }>(
+    `select json_agg(one) as list from (
+       select engine_id as "engineId", measure, taken_by as by, floor(extract(epoch from taken_at) * 1000) as at
+       from readings where how <> 'imported' order by seq desc limit $1) one`,
+    [limit],
+  );
+  return list ?? [];
 }

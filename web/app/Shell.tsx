@@ -17,7 +17,8 @@ function Rail() {
   const engine = useDesk((state) => state.engine);
   const places = [
     { to: '/', title: 'Floor', shown: person !== null },
-    { to: `/engines/${engine?.id}/setting`, title: 'Engine', shown: person !== null && engine !== null },
+    { to: '/week', title: 'Week', shown: person !== null && person.role !== 'apprentice' },
+    { to: `/engines/${engine?.id}/path`, title: 'Engine', shown: person !== null && engine !== null },
     { to: '/parts', title: 'Parts', shown: person !== null && person.role !== 'apprentice' },
     { to: '/limits', title: 'Limits', shown: person !== null },
     { to: '/people', title: 'People', shown: person !== null },

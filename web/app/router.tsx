@@ -71,6 +71,10 @@ export const makeRouter = (desk: StoreApi<Desk>) =>
                   lazy: async () => ({ Component: (await import('../places/parts/Parts.js')).Parts }),
                 },
                 {
+                  path: '/week',
+                  lazy: async () => ({ Component: (await import('../places/week/Week.js')).Week }),
+                },
+                {
                   path: '/shop',
                   loader: shopLoader,
                   lazy: async () => ({ Component: (await import('../places/shop/Shop.js')).Shop }),

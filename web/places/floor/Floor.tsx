@@ -8,6 +8,8 @@ import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import { Link, useLoaderData, useNavigate, useSearchParams } from 'react-router';
 import type { EngineSummary } from '../../../contracts/engine.js';
+import type { PromisesAnswer } from '../../../contracts/promise.js';
+import { isAtRisk } from '../../../contracts/wording/promise.js';
 import { wordWaits } from '../../../contracts/wording/parts.js';
 import { spokenPlace } from '../../../core/engine/places.js';
 import { LIVES } from '../../../core/sheet/acts.js';
@@ -20,6 +22,8 @@ import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { LIFE_WORD, sayPromise } from '../intake/words.js';
 import { STAGE_PLACES, stageAt } from '../stages.js';
 import { useSession } from '../../state/session.js';
+import { usePromises } from '../../state/promises.js';
+import { AtRisk } from './AtRisk.js';
 import { DueStrip } from './DueStrip.js';
 import './floor.css';
 
@@ -101,6 +105,13 @@ const addressOf = (search: string, life: string, page = 1) => ({
   ...(page === 1 ? {} : { page: String(page) }),
 });
 
+/** The engines of a page, those that are most at risk first; the others as they were touched. */
+function byRisk(engines: EngineSummary[], promises: PromisesAnswer | null): EngineSummary[] {
+  const risky = (promises?.engines ?? []).filter(isAtRisk).map(({ id }) => id);
+  const rank = ({ id }: EngineSummary) => (risky.includes(id) ? risky.indexOf(id) : risky.length);
+  return [...engines].sort((a, b) => rank(a) - rank(b));
+}
+
 /** How long after the last key the floor is searched, ms. */
 const SETTLED_MS = 150;
 
@@ -119,6 +130,11 @@ export function Floor() {
   const field = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLUListElement>(null);
   const role = useSession((state) => state.person?.role);
+  const { answer: promises, load: loadPromises } = usePromises();
+  useEffect(() => {
+    // The floor stands before what may become of its promises is worked out.
+    if (role && role !== 'apprentice') void loadPromises();
+  }, [role, loadPromises]);
 
   useEffect(() => {
     if (typed === search || document.activeElement !== field.current) return;
@@ -209,8 +225,9 @@ export function Floor() {
           ))}
         </ToggleButtonGroup>
         {answer && <DueStrip due={answer.due} />}
+        {promises && life === 'in-work' && search === '' && page === 1 && <AtRisk answer={promises} />}
         <ul className="plain-list floor-list" ref={list} aria-label="Engines">
-          {answer?.engines.map((engine) => (
+          {byRisk(answer?.engines ?? [], search === '' ? promises : null).map((engine) => (
             <Row key={engine.id} engine={engine} />
           ))}
         </ul>

@@ -21,6 +21,14 @@ export function PromiseStep() {
         help={promised ? (sayClosed(promised, bench) ?? sayPromise(promised, new Date()).says) : 'no day promised yet'}
         slotProps={{ inputLabel: { shrink: true } }}
       />
+      <FormField
+        control={control}
+        name="startOn"
+        label="Begun on"
+        type="date"
+        help="empty: as soon as a hand is free"
+        slotProps={{ inputLabel: { shrink: true } }}
+      />
       <div className="intake-wide">
         <FormField
           control={control}

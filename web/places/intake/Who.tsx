@@ -1,7 +1,8 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useFormContext, useWatch } from 'react-hook-form';
-import { TOLD_BY, type Customer } from '../../../contracts/customer.js';
+import type { Customer } from '../../../contracts/customer.js';
+import { TOLD_BY } from '../../../core/sheet/acts.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { newId } from '../../app/new-id.js';
 import type { EngineForm } from './engine-form.js';

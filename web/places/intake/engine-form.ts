@@ -49,6 +49,8 @@ export interface EngineForm {
   parts: { part: PartKind; maker: string; number: string; serial: string }[];
   /** A day, or empty. */
   promised: string;
+  /** The day on which it is begun; empty for at once. */
+  startOn: string;
   notes: string;
 }
 /** What a layout's template has a say in. */
@@ -64,7 +66,7 @@ export const UNSTATED: Omit<EngineForm, keyof LaidOut | 'specSet'> = {
   tag: '', title: '', customer: '', customerId: '', phone: '', mail: '', address: '', toldBy: '',
   figures: Object.fromEntries(FIGURES.map((figure) => [figure.id, { entered: '', unit: unitsOfFigure(figure)[0] }])),
   parts: PART_KINDS.map((part) => ({ part, maker: '', number: '', serial: '' })),
-  promised: '', notes: '',
+  promised: '', startOn: '', notes: '',
 }; // prettier-ignore
 
 const even = (intervals: number[]) => intervals.every((deg) => Math.abs(deg - intervals[0]) < 0.001);
@@ -165,7 +167,11 @@ export const partsBodyOf = ({ parts }: EngineForm): PartsBody => ({
   }),
 });
 
-export const jobBodyOf = ({ promised, notes }: EngineForm): JobBody => ({ promised: said(promised), notes: said(notes) }); // prettier-ignore
+export const jobBodyOf = ({ promised, startOn, notes }: EngineForm): JobBody => ({
+  promised: said(promised),
+  startOn: said(startOn),
+  notes: said(notes),
+});
 
 /** The customer's page as it stands on the form; null while nobody is named. */
 export function customerOf({ customer, customerId, phone, mail, address, toldBy }: EngineForm): Customer | null {
@@ -187,7 +193,7 @@ function requestOf(form: EngineForm): unknown {
     ...engineOf(form),
     ...(Object.keys(data.figures).length > 0 ? { data } : {}),
     ...(parts.length > 0 ? { parts: { parts } } : {}),
-    ...(job.promised || job.notes ? { job } : {}),
+    ...(job.promised || job.startOn || job.notes ? { job } : {}),
   };
 }
 

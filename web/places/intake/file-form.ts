@@ -33,7 +33,7 @@ function partLines(papers: readonly Paper[]): EngineForm['parts'] {
 
 /** Everything that is on file of an engine, in the fields of the form. */
 export function formOf({ engine, papers }: Filed, page: Customer | undefined): EngineForm {
-  const { promised = '', notes = '' } = jobOf({ papers });
+  const { promised = '', startOn = '', notes = '' } = jobOf({ papers });
   return {
     ...fieldsOf(engine),
     tag: engine.tag,
@@ -45,17 +45,18 @@ export function formOf({ engine, papers }: Filed, page: Customer | undefined): E
     figures: { ...UNSTATED.figures, ...engineDataOf({ papers }) },
     parts: partLines(papers),
     promised,
+    startOn,
     notes,
   };
 }
 
 /** A new engine like an earlier one: layout, figures and parts; whose it is, tag, serial numbers and promise are its own. */
 export function formLike({ engine, papers }: Filed, typed: EngineForm): EngineForm {
-  const { customer, customerId, phone, mail, address, toldBy, tag, promised, notes } = typed;
+  const { customer, customerId, phone, mail, address, toldBy, tag, promised, startOn, notes } = typed;
   const like = formOf({ engine, papers }, undefined);
   return {
     ...like,
-    ...{ customer, customerId, phone, mail, address, toldBy, tag, promised, notes },
+    ...{ customer, customerId, phone, mail, address, toldBy, tag, promised, startOn, notes },
     parts: like.parts.map((row) => ({ ...row, serial: '' })),
   };
 }

@@ -17,7 +17,7 @@ export function stepOf(field: string): IntakeStep {
   const [first] = field.split('.');
   if (WHO.includes(first)) return 'who';
   if (first === 'figures' || first === 'parts') return first;
-  return first === 'promised' || first === 'notes' ? 'promise' : 'what';
+  return first === 'promised' || first === 'startOn' || first === 'notes' ? 'promise' : 'what';
 }
 
 /** How much of a step is filled in; null where it has nothing to count. */

@@ -108,6 +108,12 @@ export function ShopDataPart({ loaded }: { loaded: ChangeShop }) {
         />
         <FormField
           control={control}
+          name="hours"
+          label="Hours"
+          help="as 07:30 12:00 12:45 16:30, the break in the middle"
+        />
+        <FormField
+          control={control}
           name="closed"
           label="Closed days"
           help="as 2026-12-25, blanks between"

@@ -1,0 +1,156 @@
+import type { PromisesAnswer } from '../../contracts/promise.js';
+import type { ShopData } from '../../contracts/shop-data.js';
+import { isOpen, type PartLine } from '../../core/parts/line.js';
+import { learnTimes, type LearnedTimes } from '../../core/plan/learned-times.js';
+import { startOfDay, WEEKDAYS, type WorkWeek } from '../../core/plan/work-time.js';
+import { actsOf } from '../../core/sheet/acts.js';
+import { likelyOf, seedOf } from '../../core/sheet/likely.js';
+import { jobOf } from '../../core/sheet/papers.js';
+import { pathOf } from '../../core/sheet/path.js';
+import { sheetOf } from '../../core/sheet/sheet.js';
+import { standOf } from '../../core/sheet/stand.js';
+import { workLeft, type WorkLeft } from '../../core/sheet/work-left.js';
+import { listInWork } from '../store/floor-store.js';
+import { linesOfEngine } from '../store/parts-store.js';
+import { listPeople } from '../store/people-store.js';
+import { listTaken } from '../store/reading-store.js';
+import { findShop, findShopData } from '../store/shop-store.js';
+import type { Context } from './context.js';
+import type { Engines } from './engines.js';
+import { isNotFitted } from './lacking.js';
+
+/** As many engines as a shop has on its benches; those that were touched last. */
+const MOST_ENGINES = 80;
+/** So many of the newest readings tell how long things take, and they are looked at again after so long, ms. */
+const LOOKED_BACK = 5000;
+const LEARNED_FOR_MS = 10 * 60_000;
+
+/** What is usual until a shop says its own. */
+const USUAL = { week: WEEKDAYS.slice(0, 5), hours: { from: '08:00', to: '17:00', breakFrom: '12:00', breakTo: '12:30' }, timeZone: 'UTC' }; // prettier-ignore
+
+/** When the shop works, and what of that it has not said itself. */
+export function workWeekOf({ week, hours, closed, timeZone }: ShopData): {
+  work: WorkWeek;
+  unsaid: PromisesAnswer['unsaid'];
+} {
+  const said = { week, hours, timeZone };
+  const days = week ?? USUAL.week;
+  return {
+    work: {
+      week: days.map((day) => ({ day, ...(hours ?? USUAL.hours) })),
+      closed,
+      timeZone: timeZone ?? USUAL.timeZone,
+    },
+    unsaid: (['week', 'hours', 'timeZone'] as const).filter((one) => said[one] === null),
+  };
+}
+
+/** What is kept of an engine while nothing is written on it: what is left to do. */
+interface Kept {
+  stamp: string;
+  left: WorkLeft;
+  job: ReturnType<typeof jobOf>;
+  told: PromisesAnswer['engines'][number]['told'];
+  template: string | null;
+}
+
+/** When each engine in work will be ready, by what is left on it and how long that takes in this shop. */
+export class Promises {
+  private learned: { at: number; times: LearnedTimes } | null = null;
+  private readonly kept = new Map<string, Kept>();
+  /** How often each engine was written on in this process; another process moves the time at which it was touched. */
+  private readonly writes = new Map<string, number>();
+
+  constructor(
+    private readonly context: Context,
+    private readonly engines: Engines,
+  ) {
+    context.audit.onWritten((acts) => {
+      for (const { engineId } of acts) if (engineId) this.writes.set(engineId, (this.writes.get(engineId) ?? 0) + 1);
+    });
+  }
+
+  /** Every engine in work, the one most at risk first: late by the longest, then the least likely to be kept. */
+  async list(): Promise<PromisesAnswer> {
+    const { clock, database } = this.context;
+    const from = clock.now().getTime();
+    const { work, unsaid } = workWeekOf(await findShopData(database));
+    const learned = await this.learnedTimes(from);
+    const inWork = await listInWork(database, MOST_ENGINES);
+    const engines: PromisesAnswer['engines'] = [];
+    for (const { shown, touchedAt, waits } of inWork) {
+      const { id, tag, title, customer } = shown;
+      const kept = await this.keptOf(
+        id,
+        `${touchedAt.getTime()} ${this.writes.get(id)} ${waits} ${this.learned!.at} ${work.timeZone}`,
+        work,
+        learned,
+      );
+      const { promised = null, startOn = null } = kept.job;
+      const begins = startOn === null ? from : Math.max(from, startOfDay(startOn, work.timeZone));
+      const likely = likelyOf(kept.left.steps, work, begins, promised, seedOf(id));
+      const { customerId } = await this.engines.get(id);
+      const { told, template } = kept;
+      engines.push({
+        id,
+        tag,
+        title,
+        customer,
+        customerId,
+        promised,
+        startOn,
+        ...kept.left,
+        ...likely,
+        told,
+        template,
+      });
+    }
+    const people = await listPeople(database);
+    const hands = people.filter(({ role }) => role === 'builder').length;
+    return {
+      engines: engines.sort((a, b) => riskOf(b) - riskOf(a)),
+      work,
+      unsaid,
+      from,
+      hands,
+      shop: (await findShop(database))!.name,
+    };
+  }
+
+  /** How long things take in this shop. */
+  async learnedTimes(now: number): Promise<LearnedTimes> {
+    if (!this.learned || now - this.learned.at > LEARNED_FOR_MS || now < this.learned.at)
+      this.learned = { at: now, times: learnTimes(await listTaken(this.context.database, LOOKED_BACK)) };
+    return this.learned.times;
+  }
+
+  private async keptOf(id: string, stamp: string, work: WorkWeek, learned: LearnedTimes): Promise<Kept> {
+    const known = this.kept.get(id);
+    if (known?.stamp === stamp) return known;
+    const file = await this.engines.file(id);
+    const lines: PartLine[] = await linesOfEngine(this.context.database, id);
+    const stand = standOf(file);
+    const path = pathOf({ file, stand, sheet: sheetOf(file, stand), partsOpen: lines.filter(isNotFitted).length });
+    const { practice } = file.spec;
+    const opensOn = (day: string) => new Date(startOfDay(day, work.timeZone)).toISOString();
+    const told = actsOf(file, 'told').at(-1);
+    const kept: Kept = {
+      stamp,
+      left: workLeft(path, practice, learned, lines.filter(isOpen), opensOn),
+      job: jobOf(file),
+      told: told ? { at: told.at, by: told.by, expected: told.expected, promised: told.promised } : null,
+      template: practice.path?.told ?? null,
+    };
+    if (this.kept.size > 4 * MOST_ENGINES) this.kept.clear();
+    this.kept.set(id, kept);
+    return kept;
+  }
+}
+
+const DAY_MS = 86_400_000;
+/** How urgent an engine is: days late by the usual way, and how unlikely its promise; without a promise, not. */
+function riskOf({ promised, readyOn, share }: PromisesAnswer['engines'][number]): number {
+  if (promised === null) return -1e6;
+  const late = (Date.parse(readyOn) - Date.parse(promised)) / DAY_MS;
+  return late + 10 * (1 - (share ?? 1));
+}

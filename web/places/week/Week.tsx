@@ -1,0 +1,177 @@
+import Button from '@mui/material/Button';
+import { format } from 'date-fns/format';
+import { parseISO } from 'date-fns/parseISO';
+import { useSnackbar } from 'notistack';
+import { useEffect, useMemo, useState, type KeyboardEvent } from 'react';
+import { Link } from 'react-router';
+import type { EnginePromise, PromisesAnswer } from '../../../contracts/promise.js';
+import { daysBetween, isAtRisk, wordPromise } from '../../../contracts/wording/promise.js';
+import { daysFrom, minutesByDay } from '../../../core/drawing/week-chart.js';
+import { dayNumber, dayOf } from '../../../core/plan/recheck-due.js';
+import { dayIn, startOfDay, WorkTime } from '../../../core/plan/work-time.js';
+import { likelyOf, seedOf, type Likely } from '../../../core/sheet/likely.js';
+import type { StepLeft } from '../../../core/sheet/work-left.js';
+import { act, ask, sayError } from '../../app/api.js';
+import { Page } from '../../app/Page.js';
+import { WeekChart, type WeekRow } from '../../drawings/WeekChart.js';
+import { usePromises } from '../../state/promises.js';
+import { useLooksOn } from '../../state/session.js';
+import './week.css';
+
+const SEEN_DAYS = 14;
+const sayDay = (on: string) => format(parseISO(on), 'd MMM');
+
+/** How an engine would go from another day on; the work is the same, the chances are the same. */
+function movedTo(engine: EnginePromise, { work, from }: PromisesAnswer, startOn: string | null): EnginePromise {
+  const begins = startOn === null ? from : Math.max(from, startOfDay(startOn, work.timeZone));
+  const likely: Likely = likelyOf(engine.steps as StepLeft[], work, begins, engine.promised, seedOf(engine.id));
+  return { ...engine, ...likely, startOn };
+}
+
+/** A week or two of the shop: which engine is worked on when, and what becomes of its promise when it is moved. */
+export function Week() {
+  const { answer, failure, load } = usePromises();
+  const looksOn = useLooksOn();
+  const { enqueueSnackbar } = useSnackbar();
+  const [active, setActive] = useState<string | null>(null);
+  /** Where the active engine was moved to, before it is let go. */
+  const [held, setHeld] = useState<{ id: string; by: number } | null>(null);
+  const [first, setFirst] = useState(0);
+  useEffect(() => {
+    if (!looksOn) void load();
+  }, [load, looksOn]);
+  const today = answer ? dayIn(answer.from, answer.work.timeZone) : format(new Date(), 'yyyy-MM-dd');
+  const days = daysFrom(dayOf(dayNumber(today) + first), SEEN_DAYS);
+  const hasOf = useMemo(() => {
+    if (!answer) return new Map<string, number>();
+    const time = new WorkTime(answer.work, startOfDay(days[0], answer.work.timeZone));
+    return new Map(days.map((day) => [day, time.minutesBetween(startOfDay(day, answer.work.timeZone), startOfDay(dayOf(dayNumber(day) + 1), answer.work.timeZone))])); // prettier-ignore
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [answer, days[0]]);
+  if (!answer)
+    return (
+      <Page title="Week">
+        <p>{looksOn ? 'Who looks on plans no week.' : (failure ?? 'Working out what is left …')}</p>
+      </Page>
+    );
+  const { work } = answer;
+  const startOf = (engine: EnginePromise) =>
+    engine.startOn ?? dayIn(engine.pieces[0]?.from ?? answer.from, work.timeZone);
+  const target = (engine: EnginePromise, by: number) => {
+    const day = dayOf(dayNumber(startOf(engine)) + by);
+    return day <= today ? null : day;
+  };
+  const shown = answer.engines.map((engine) => (held?.id === engine.id && held.by !== 0 ? movedTo(engine, answer, target(engine, held.by)) : engine)); // prettier-ignore
+  const dayOfMoment = (at: number) => dayIn(at, work.timeZone);
+  const rows = shown.map((engine): WeekRow => {
+    const worked = minutesByDay(engine.pieces, dayOfMoment);
+    return {
+      id: engine.id,
+      tag: engine.tag,
+      says: wordPromise(engine, sayDay).replace(/:.*$/, ''),
+      isRisky: isAtRisk(engine),
+      promised: engine.promised,
+      begins: startOf(engine),
+      days: worked,
+      waits: new Set(engine.waits.map(({ from }) => dayOfMoment(from))),
+    };
+  });
+  const load_ = new Map(days.map((day) => [day, { asked: rows.reduce((sum, row) => sum + (row.days.get(day) ?? 0), 0), has: (hasOf.get(day) ?? 0) * Math.max(1, answer.hands) }])); // prettier-ignore
+  const file = async (id: string, by: number) => {
+    const engine = answer.engines.find((one) => one.id === id)!;
+    setHeld(null);
+    if (by === 0) return;
+    const startOn = target(engine, by);
+    try {
+      const { papers } = await ask('GET /api/engines/:id/papers/:kind', { params: { id, kind: 'job' } });
+      const { startOn: _before, ...job } = (papers.at(-1)?.body ?? {}) as { startOn?: string };
+      await act('POST /api/engines/:id/papers/:kind', {
+        params: { id, kind: 'job' },
+        body: { ...job, ...(startOn ? { startOn } : {}) },
+      });
+      await load();
+      enqueueSnackbar(
+        startOn ? `${engine.tag} begins on ${sayDay(startOn)}` : `${engine.tag} begins as soon as a hand is free`,
+      );
+    } catch (error) {
+      enqueueSnackbar(sayError(error), { variant: 'error' });
+    }
+  };
+  const onKey = (event: KeyboardEvent, id: string) => {
+    const by = held?.id === id ? held.by : 0;
+    if (event.key === 'ArrowRight' || event.key === 'ArrowLeft')
+      setHeld({ id, by: by + (event.key === 'ArrowRight' ? 1 : -1) });
+    else if (event.key === 'Enter' && by !== 0) void file(id, by);
+    else if (event.key === 'Escape' && held) setHeld(null);
+    else return;
+    event.preventDefault();
+  };
+  const before = held && answer.engines.find(({ id }) => id === held.id);
+  const after = held && shown.find(({ id }) => id === held.id);
+  return (
+    <Page
+      title="Week"
+      aside={`${answer.engines.length} engines in work, ${answer.hands} ${answer.hands === 1 ? 'pair' : 'pairs'} of hands`}
+      action={
+        <>
+          <Button onClick={() => setFirst(first - 7)}>Earlier</Button>
+          <Button disabled={first === 0} onClick={() => setFirst(0)}>
+            Today
+          </Button>
+          <Button onClick={() => setFirst(first + 7)}>Later</Button>
+        </>
+      }
+    >
+      <p className="week-keys">
+        <kbd>Tab</kbd> engine <kbd>←</kbd> <kbd>→</kbd> move by a day <kbd>Enter</kbd> let go there <kbd>Esc</kbd> leave
+        it where it was; or drag a bar.
+      </p>
+      <p className="week-says" role="status" aria-live="polite">
+        {before && after && held.by !== 0 ? (
+          <>
+            <strong>{after.tag}</strong> from {sayDay(target(before, held.by) ?? today)}: ready {sayDay(after.readyOn)}
+            {before.readyOn !== after.readyOn && ` instead of ${sayDay(before.readyOn)}`}
+            {after.promised !== null && (
+              <span className={isAtRisk(after) ? 'week-risk' : undefined}>
+                , {Math.round((after.share ?? 0) * 100)} in 100 for its promise of {sayDay(after.promised)}
+                {daysBetween(after.promised, after.readyOn) > 0 &&
+                  `, ${daysBetween(after.promised, after.readyOn)} days late`}{' '}
+                (now {Math.round((before.share ?? 0) * 100)})
+              </span>
+            )}
+            . <kbd>Enter</kbd>
+          </>
+        ) : (
+          'A bar that is moved says here what becomes of its promise, before it is let go.'
+        )}
+      </p>
+      <WeekChart
+        days={days.map((day) => ({
+          day,
+          title: format(parseISO(day), 'EEE d MMM'),
+          isClosed: (hasOf.get(day) ?? 0) === 0,
+          isToday: day === today,
+        }))}
+        rows={rows}
+        active={active}
+        load={load_}
+        longest={Math.max(60, ...hasOf.values())}
+        onPick={(id) => {
+          setActive(id);
+          if (held && held.id !== id) setHeld(null);
+        }}
+        onMove={(id, by) => setHeld((now) => (now?.id === id && now.by === by ? now : { id, by }))}
+        onLetGo={() => held && void file(held.id, held.by)}
+        onKey={onKey}
+      />
+      <ul className="plain-list week-list">
+        {shown.map((engine) => (
+          <li key={engine.id}>
+            <Link to={`/engines/${engine.id}/path`}>{engine.tag}</Link> {engine.customer}, {wordPromise(engine, sayDay)}
+            {engine.surelyOn > engine.readyOn && `; by ${sayDay(engine.surelyOn)} in nine ways of ten`}
+          </li>
+        ))}
+      </ul>
+    </Page>
+  );
+}

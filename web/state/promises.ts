@@ -1,0 +1,24 @@
+import { create } from 'zustand';
+import type { PromisesAnswer } from '../../contracts/promise.js';
+import { ask, sayError } from '../app/api.js';
+
+interface Promises {
+  /** Null until it was read once. */
+  answer: PromisesAnswer | null;
+  failure: string | null;
+  /** Reads it, or reads it anew after something was done about it. */
+  load: () => Promise<void>;
+}
+
+/** When each engine in work is ready, as it was read last; it is worked out on the server, and waits for nobody. */
+export const usePromises = create<Promises>((set) => ({
+  answer: null,
+  failure: null,
+  async load() {
+    try {
+      set({ answer: await ask('GET /api/promises'), failure: null });
+    } catch (error) {
+      set({ failure: sayError(error) });
+    }
+  },
+}));
