@@ -14,6 +14,7 @@ const CORE = [
   'units',
   'engine',
   'parts',
+  'tightening',
   'wheel',
   'cam',
   'valvetrain',

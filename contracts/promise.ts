@@ -5,7 +5,7 @@ import { idSchema } from './text.js';
 const span = { from: z.number(), to: z.number() };
 
 /** One engine in work: when it is ready by what is left on it, and how likely its promise. */
-export const enginePromiseSchema = z.object({
+const enginePromiseSchema = z.object({
   id: idSchema,
   tag: z.string(),
   title: z.string(),
@@ -41,7 +41,7 @@ export const enginePromiseSchema = z.object({
 });
 export type EnginePromise = z.infer<typeof enginePromiseSchema>;
 
-export const workWeekSchema = z.object({
+const workWeekSchema = z.object({
   week: z.array(
     z.object({
       day: z.enum(WEEKDAYS),

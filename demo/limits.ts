@@ -1,7 +1,7 @@
 import type { NewSpecSet } from '../contracts/spec-set.js';
 import { EXAMPLE_SPEC_SETS } from '../core/plan/example-spec-sets.js';
 import { ownKey, type OwnMeasure } from '../core/plan/own-measure.js';
-import type { Recheck } from '../core/plan/practice.js';
+import type { PathPractice, Recheck } from '../core/plan/practice.js';
 import type { SpecLimit, SpecSet } from '../core/plan/spec-sets.js';
 
 const EXAMPLE = EXAMPLE_SPEC_SETS.find(({ id }) => id === 'hydroplane-hydraulic')!;
@@ -57,6 +57,19 @@ const HYDROPLANE_RECHECKS: Recheck[] = [
     ],
   },
 ];
+
+/** How it walks the path with them, since a pan came off again for a rag. */
+const HYDROPLANE_PATH: PathPractice = {
+  gates: [
+    { gate: 'pan', asks: ['measure:rod-side-clearance', 'measure:crank-end-play', 'required:bottom-end', 'flags:bottom-end'] },
+    { gate: 'heads', asks: ['gate:pan', 'flags:mock-up', 'sign-off:clay-out', 'measure:pv-depth'] },
+    { gate: 'valve-covers', asks: ['tightened:heads', 'required:setting', 'flags:setting', 'sign-off:turned-twice'] },
+  ],
+  cautions: [{ stage: 'setting', says: 'The bar of bench two has no stop: it comes round.' }],
+  bench: [{ stage: 'mock-up', items: ['old gasket, 0.051', 'checking springs', 'clay and oil', 'knife', 'dye', 'twelve rags, counted'] }],
+  minutes: [{ of: 'setting', minutes: 100 }, { of: 'mock-up', minutes: 240 }],
+  told: '{name}, the {engine} that we promised for {promised} will be ready on {expected}: {why}. We are sorry. {shop}',
+}; // prettier-ignore
 
 /** What the shop measures besides the catalogue, since pumps came to it. */
 const COUPLING: OwnMeasure = {
@@ -116,7 +129,8 @@ export const DEMO_VERSIONS: { daysAgo: number; version: NewSpecSet }[] = [
       title: EXAMPLE.title,
       lifter: EXAMPLE.lifter,
       limits: SEASONS.slice(0, index + 1).reduce((limits, { change }) => limits.map(change), EXAMPLE.limits),
-      practice: index === 0 ? EXAMPLE.practice : { ...EXAMPLE.practice, rechecks: HYDROPLANE_RECHECKS },
+      practice:
+        index === 0 ? EXAMPLE.practice : { ...EXAMPLE.practice, rechecks: HYDROPLANE_RECHECKS, path: HYDROPLANE_PATH },
       reason,
     },
   })),

@@ -141,3 +141,81 @@ test('a head is tightened in three passes by keyboard; one that is passed by sta
   const readings = await readingsOnServer(page, id, 13);
   expect(readings.filter(({ measure }) => measure === 'torque').every(({ unit }) => unit === 'lbft')).toBe(true);
 });
+
+/** An engine of a customer who wants mail, promised in twelve days, whose pushrods come in eighteen. */
+async function slipping(page: Page): Promise<{ id: string; tag: string; customer: string }> {
+  const customer = {
+    id: crypto.randomUUID(),
+    name: `Slipway ${Date.now() % 1_000_000}`,
+    mail: 'slip@river.example',
+    toldBy: 'mail',
+  };
+  const post = async (address: string, data: object, status = 201) => {
+    const answer = await page.request.post(address, { data });
+    expect(answer.status(), await answer.text()).toBe(status);
+  };
+  await post('/api/customers', customer, 200);
+  const day = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
+  const id = await openEngine(page, 'path', {
+    customerId: customer.id,
+    customer: customer.name,
+    job: { promised: day(12) },
+  });
+  const supplier = { id: crypto.randomUUID(), name: `Tubes ${customer.name}` };
+  await post('/api/parts/suppliers', { id: crypto.randomUUID(), supplier });
+  const line = { id: crypto.randomUUID(), engineId: id, places: [], part: 'pushrods', what: 'Pushrods', itemId: null, lengthMm: null, isFromShelf: false, quantity: 16, spares: 0, priceEach: null, supplierId: supplier.id, note: '' }; // prettier-ignore
+  await post('/api/parts/lines', line);
+  await post('/api/parts/orders', { id: crypto.randomUUID(), supplierId: supplier.id, lines: [line.id], freight: 0 });
+  await post(
+    `/api/parts/lines/${line.id}`,
+    { id: crypto.randomUUID(), from: 'ordered', to: 'promised', promisedOn: day(18) },
+    200,
+  );
+  const { tag } = await (await page.request.get(`/api/engines/${id}`)).json();
+  return { id, tag, customer: customer.name };
+}
+
+test('a promise that slips asks for telling the customer now, in the device’s own mail, and is noted as told', async ({
+  page,
+}) => {
+  await signedIn(page, 'lead');
+  const { tag, customer } = await slipping(page);
+  await page.goto('/');
+  const promises = page.getByRole('region', { name: 'Promises' });
+  const risk = promises.getByRole('listitem').filter({ hasText: tag });
+  await expect(risk).toContainText(/days? late: pushrods on \d+ \w+/);
+  await expect(risk).toContainText('meanwhile bottom end');
+  await expect(promises).toContainText('A free hand goes to');
+  await risk.getByRole('button', { name: `Tell ${customer} now` }).press('Enter');
+  const dialog = page.getByRole('dialog', { name: `Tell ${customer} about ${tag}` });
+  await expect(dialog.getByLabel('The words')).toHaveValue(new RegExp(`${customer}, your Petrel H8 was promised for .*pushrods on`)); // prettier-ignore
+  await expect(dialog.getByRole('link', { name: 'Open the mail' })).toHaveAttribute(
+    'href',
+    /^mailto:slip%40river\.example\?subject=/,
+  );
+  await dialog.getByRole('button', { name: 'Noted as told' }).press('Enter');
+  await expect(page.getByText(`${customer} was told`)).toBeVisible();
+  // Promised anew with it, it is in no danger.
+  await expect(risk).toHaveCount(0);
+});
+
+test('an engine is moved on the week by keys, and what becomes of its promise is said before it is let go', async ({
+  page,
+}) => {
+  await signedIn(page, 'lead');
+  const { id, tag } = await slipping(page);
+  await page.goto('/week');
+  const row = page.getByRole('button', { name: new RegExp(`^${tag}, `) });
+  await row.focus();
+  for (let day = 0; day < 25; day++) await page.keyboard.press('ArrowRight');
+  const says = page.getByRole('status');
+  await expect(says).toContainText(/ready \d+ \w+ instead of .*0 in 100 for its promise/);
+  await page.keyboard.press('Escape');
+  await expect(says).toContainText('A bar that is moved says here');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(new RegExp(`${tag} begins on`))).toBeVisible();
+  const { papers } = await (await page.request.get(`/api/engines/${id}/papers/job`)).json();
+  expect(papers.at(-1).body).toMatchObject({ promised: expect.any(String), startOn: expect.any(String) });
+});

@@ -12,7 +12,7 @@ export function wrapped(text: string, letters: number): string[] {
   return lines;
 }
 
-export interface PathCell {
+interface PathCell {
   x: number;
   y: number;
   width: number;

@@ -84,7 +84,7 @@ export interface OrderRule {
   why: string;
 }
 
-export const GENERAL_ORDERS: OrderRule[] = [
+const GENERAL_ORDERS: OrderRule[] = [
   { first: 'mark-width', before: 'preload-turns', upTo: 2, why: 'geometry that is wrong undoes every valve that was set' },
   { first: 'mark-width', before: 'lash-cold', upTo: 2, why: 'geometry that is wrong undoes every valve that was set' },
 ]; // prettier-ignore
@@ -121,10 +121,6 @@ export function gateAsks({ path }: GatePractice, gate: Gate): { asks: GateAsk[];
 
 /** Rules of the order of work that hold in this shop. */
 export const orderRules = ({ path }: GatePractice): OrderRule[] => path?.orders ?? GENERAL_ORDERS;
-
-/** Every measure that a gate can hide, behind the first of its gates that does. */
-export const hiddenBehind = (measure: Pick<Measure, 'key' | 'stage'>): Gate[] =>
-  GATES.filter((gate) => GATE[gate].hides(measure));
 
 /** Whether a gate hides anything that is measured. */
 export const hidesAnything = (gate: Gate): boolean => MEASURES.some((measure) => GATE[gate].hides(measure));

@@ -11,7 +11,7 @@ export interface TakenAt {
 }
 
 /** How long something took before: the middle of what it took, and how far it strayed. */
-export interface Learned {
+interface Learned {
   minutes: number;
   /** Of so many. */
   count: number;

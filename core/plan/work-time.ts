@@ -7,7 +7,7 @@ export const WEEKDAYS = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as con
 export type Weekday = (typeof WEEKDAYS)[number];
 
 /** The hours of one day of the week on which somebody works; `08:00`. */
-export interface WorkDay {
+interface WorkDay {
   day: Weekday;
   from: string;
   to: string;
@@ -33,14 +33,14 @@ export interface Span {
 const LONGEST_DAYS = 3660;
 const MINUTE_MS = 60_000;
 
-/** A time of day as minutes since midnight; NaN where there is no such time. @example minuteOfDay('08:30') // 510 */
-export function minuteOfDay(time: string): number {
+/** A time of day as minutes since midnight; NaN where there is no such time. */
+function minuteOfDay(time: string): number {
   const [, hours, minutes] = (/^(\d{2}):(\d{2})$/.exec(time) ?? []).map(Number);
   return hours < 24 && minutes < 60 ? hours * 60 + minutes : hours === 24 && minutes === 0 ? 1440 : NaN;
 }
 
 /** Everything for which nobody could work so, by its path. */
-export function checkWorkWeek({ week, closed, timeZone }: WorkWeek): Impossibility[] {
+function checkWorkWeek({ week, closed, timeZone }: WorkWeek): Impossibility[] {
   const issues: Impossibility[] = [];
   if (week.length === 0) issues.push({ path: ['week'], code: 'week-without-hours' });
   week.forEach(({ from, to, breakFrom, breakTo }, index) => {

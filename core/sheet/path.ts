@@ -127,7 +127,7 @@ export function pathOf(judged: Judged): Path {
 }
 
 /** Whether a stage comes before a gate on the way. */
-export const isBefore = (stage: Stage, gate: Gate): boolean => {
+const isBefore = (stage: Stage, gate: Gate): boolean => {
   const { after } = GATE[gate];
   return after === 'record' || STAGES.indexOf(stage) <= STAGES.indexOf(after);
 };

@@ -37,14 +37,14 @@ export function plansOf({ papers }: { papers: readonly Paper[] }): (TighteningPl
 }
 
 /** One fastener at one step: what was read there, and whether it is as it must be. */
-export interface Pulled {
+interface Pulled {
   nth: number;
   row: Pick<SheetRow, 'value' | 'entered' | 'enteredUnit' | 'by' | 'takenAt'> | null;
   /** It was taken and lies off its target, or it moved when it was looked at once more. */
   isOff: boolean;
 }
 
-export interface Pass {
+interface Pass {
   step: TighteningStep;
   index: number;
   /** In the order of the pattern. */
@@ -71,7 +71,7 @@ export interface Tightening {
 const TOOL_SHARE = 0.04;
 
 /** Within so much of its target a value is on it; canonical. */
-export function toleranceOf({ value, unit, tolerance }: Target): number {
+function toleranceOf({ value, unit, tolerance }: Target): number {
   return toCanonical(tolerance ?? Math.abs(value) * TOOL_SHARE, unit);
 }
 

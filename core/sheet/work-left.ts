@@ -19,7 +19,7 @@ const MISSED_AT: Partial<Record<PartLine['part'], Stage>> = {
   valves: 'mock-up', springs: 'torque', rockers: 'geometry', pushrods: 'setting', fasteners: 'torque',
 }; // prettier-ignore
 
-export type StepId = Stage | `gate:${Gate}` | 'review';
+type StepId = Stage | `gate:${Gate}` | 'review';
 
 /** A step of what is left, and where its time comes from. */
 export interface StepLeft extends WorkStep {

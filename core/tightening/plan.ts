@@ -32,7 +32,7 @@ export interface TighteningStep {
 
 /** How the fasteners of one group lie: in rows along the part, in a ring, or as one. */
 export const PATTERNS = ['rows', 'ring'] as const;
-export type Pattern = (typeof PATTERNS)[number];
+type Pattern = (typeof PATTERNS)[number];
 
 /** A longer lever between wrench and fastener. */
 export interface Adapter {

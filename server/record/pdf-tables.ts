@@ -18,6 +18,7 @@ import { DIAL_UNCERTAINTY_IN } from '../../contracts/calc-lobe.js';
 import { fitted } from './pdf-fitted.js';
 import { fromElsewhere } from './pdf-imported.js';
 import { geometryPart } from './pdf-geometry.js';
+import { pathPart } from './pdf-path.js';
 import { settingPart } from './pdf-setting.js';
 import { mockUpPart } from './pdf-mock-up.js';
 import { dateOf, drawTable, INK, PAGE, paragraph, roomFor, title, write, type Cell, type Doc } from './pdf-page.js';
@@ -141,7 +142,7 @@ export function tables(doc: Doc, record: BuildRecord): void {
   }
 
   y = fitted(doc, record, sweptLobes(doc, record, camCard(doc, record, y)));
-  y = settingPart(doc, record, geometryPart(doc, record, mockUpPart(doc, record, y)));
+  y = pathPart(doc, record, settingPart(doc, record, geometryPart(doc, record, mockUpPart(doc, record, y))));
   y = fromElsewhere(doc, record, y);
   y = title(doc, 'What was out of its limits, and what was done', y + 16);
   const dealt = record.dealtWith.map((flag): Cell[] => [

@@ -10,7 +10,7 @@ import type { Engines } from './engines.js';
 export const isNotFitted = (line: PartLine) => isOpen(line) || line.state === 'arrived';
 
 /** Within `exclusively`: all that the gates of an engine are judged by, as it stands now. */
-export async function judgedNow({ database }: Context, engines: Engines, engineId: string): Promise<Judged> {
+async function judgedNow({ database }: Context, engines: Engines, engineId: string): Promise<Judged> {
   const hand = await engines.atHand.of(engineId);
   const lines = await linesOfEngine(database, engineId);
   return { ...hand.judged(), partsOpen: lines.filter(isNotFitted).length };

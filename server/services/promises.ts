@@ -29,7 +29,7 @@ const LEARNED_FOR_MS = 10 * 60_000;
 const USUAL = { week: WEEKDAYS.slice(0, 5), hours: { from: '08:00', to: '17:00', breakFrom: '12:00', breakTo: '12:30' }, timeZone: 'UTC' }; // prettier-ignore
 
 /** When the shop works, and what of that it has not said itself. */
-export function workWeekOf({ week, hours, closed, timeZone }: ShopData): {
+function workWeekOf({ week, hours, closed, timeZone }: ShopData): {
   work: WorkWeek;
   unsaid: PromisesAnswer['unsaid'];
 } {

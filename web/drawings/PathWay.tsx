@@ -20,7 +20,7 @@ export interface PathStation {
 }
 
 /** A bar across the way. */
-export interface PathGate {
+interface PathGate {
   kind: 'gate';
   key: string;
   title: string;

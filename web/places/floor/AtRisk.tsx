@@ -12,7 +12,7 @@ const sayDay = (on: string) => format(parseISO(on), 'd MMM');
 const hours = (minutes: number) => `${Math.max(1, Math.round(minutes / 60))} h`;
 
 /** What can be begun on an engine right now: its first step that waits for nothing. */
-export const startable = ({ steps, startOn }: EnginePromise, now: number): EnginePromise['steps'][number] | undefined =>
+const startable = ({ steps, startOn }: EnginePromise, now: number): EnginePromise['steps'][number] | undefined =>
   startOn !== null && Date.parse(startOn) > now
     ? undefined
     : steps.find(({ needs, notBefore, minutes }) => minutes > 0 && needs.length === 0 && (notBefore === undefined || Date.parse(notBefore) <= now)); // prettier-ignore

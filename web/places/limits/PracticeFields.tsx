@@ -68,6 +68,16 @@ const GROUPS: { title: string; fields: [path: string, help: string][] }[] = [
   },
 ];
 
+/** The path, field by field, each with a line of it. */
+const PATH_FIELDS = [
+  ['gates', 'pan: measure:rod-side-clearance; required:bottom-end; flags:bottom-end; sign-off:clay-out; wheel:confirmed; parts:fitted; tightened:heads; gate:pan; record:signed'],
+  ['orders', 'mark-width before preload-turns, 2: geometry that is wrong undoes every valve'],
+  ['cautions', 'setting: The bar of bench two has no stop.'],
+  ['bench', 'mock-up: gasket for mock-up; checking springs; clay'],
+  ['minutes', 'setting 90, or preload-turns 2: a stage whole, or one value'],
+  ['told', '{name}, {engine}, {promised}, {expected}, {why} and {shop} are filled in'],
+] as const; // prettier-ignore
+
 const METALS = ['iron', 'aluminium'] as const;
 const options = (values: readonly string[]) => values.map((value) => [value, value] as const);
 
@@ -265,6 +275,22 @@ export function PracticeFields({ control }: { control: Control<SetForm> }) {
         <Button size="small" onClick={() => rechecks.append({ what: '', every: '', count: 'hours', bands: '' })}>
           Add what is looked at again
         </Button>
+      </fieldset>
+      <fieldset className="practice-path">
+        <legend>The path</legend>
+        <p className="limit-quiet">A line for each; empty, general practice holds.</p>
+        {PATH_FIELDS.map(([name, help]) => (
+          <FormField
+            key={name}
+            control={control}
+            name={`practice.path.${name}`}
+            label={PRACTICE_NAME[`path.${name}`]}
+            help={help}
+            multiline
+            minRows={2}
+            slotProps={{ htmlInput: { autoComplete: 'off' } }}
+          />
+        ))}
       </fieldset>
     </section>
   );

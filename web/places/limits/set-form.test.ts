@@ -119,3 +119,45 @@ describe('a set in a file', () => {
     expect(readSetFile('measure,unit\n')).toEqual({ ok: false, problem: 'The file has no row.' });
   });
 });
+
+describe('the path of the shop, as it is typed', () => {
+  const path = {
+    gates: [{ gate: 'pan' as const, asks: ['measure:rod-side-clearance', 'flags:bottom-end'] }, { gate: 'heads' as const, asks: ['sign-off:clay-out'] }],
+    orders: [{ first: 'mark-width', before: 'preload-turns', upTo: 2, why: 'geometry first: it undoes all' }],
+    cautions: [{ stage: 'setting' as const, says: 'The bar of bench two has no stop: mind it.' }],
+    bench: [{ stage: 'mock-up' as const, items: ['clay', 'checking springs'] }],
+    minutes: [{ of: 'setting', minutes: 90 }, { of: 'preload-turns', minutes: 1.5 }],
+    told: '{name}, {engine} is late: {why}.',
+  }; // prettier-ignore
+  const withPath = (change: Partial<SetForm['practice']['path']>): SetForm => {
+    const form = formOf({ ...SPEC, practice: { ...SPEC.practice, path } });
+    return { ...form, reason: 'Because', practice: { ...form.practice, path: { ...form.practice.path, ...change } } };
+  };
+
+  test('stands a line a row, and comes back as it is kept', () => {
+    expect(withPath({}).practice.path.gates).toBe('pan: measure:rod-side-clearance; flags:bottom-end\nheads: sign-off:clay-out'); // prettier-ignore
+    const checked = check(withPath({}));
+    expect(checked.ok && checked.request.practice.path).toEqual(path);
+  });
+
+  test('says nothing where nothing is typed: general practice holds', () => {
+    const nothing = { gates: ' ', orders: '', cautions: '', bench: '', minutes: '', told: '' };
+    const checked = check(withPath(nothing));
+    expect(checked.ok && 'path' in checked.request.practice).toBe(false);
+  });
+
+  test.each([
+    ['gates', 'garage: parts:fitted'],
+    ['gates', 'pan: measure:lunch'],
+    ['gates', 'pan'],
+    ['orders', 'mark-width then preload-turns'],
+    ['orders', 'lunch before preload-turns, 2: hunger'],
+    ['cautions', 'The bar has no stop'],
+    ['bench', 'lunch: bread; cheese'],
+    ['minutes', 'setting ninety'],
+    ['minutes', 'lunch 30'],
+  ] as const)('names %s where “%s” is no line of it', (field, line) => {
+    const wrong = wrongIn(withPath({ [field]: line }));
+    expect(new Set(wrong)).toEqual(line === 'pan' ? new Set() : new Set([`practice.path.${field}`]));
+  });
+});

@@ -6,6 +6,7 @@ import type { ValveKind } from '../../../core/engine/engine.js';
 import { ownKey, type OwnMeasure } from '../../../core/plan/own-measure.js';
 import type { AskedBesides, Practice, Recheck } from '../../../core/plan/practice.js';
 import type { Basis, SpecLimit, SpecSet } from '../../../core/plan/spec-sets.js';
+import { pathForm, pathOf, type PathForm } from './path-practice.js';
 import { geometryForm, geometryOf, type GeometryForm } from './geometry-practice.js';
 import { typedNumber } from '../../app/typed-number.js';
 import type { Unit } from '../../../core/units/units.js';
@@ -65,6 +66,7 @@ export interface SetForm {
     growth: { block: string; head: string; growth: string; unit: string }[];
     uncertainty: { measure: string; value: string; unit: string }[];
     rechecks: { what: string; every: string; count: string; bands: string }[];
+    path: PathForm;
   };
   reason: string;
 }
@@ -101,6 +103,7 @@ function practiceForm({
   growth,
   uncertainty,
   rechecks = [],
+  path,
 }: Practice): SetForm['practice'] {
   return {
     setting: {
@@ -128,6 +131,7 @@ function practiceForm({
     growth: growth.map((row) => ({ ...row, growth: typed(row.growth) })),
     uncertainty: uncertainty.map((row) => ({ ...row, value: typed(row.value) })),
     rechecks: rechecks.map(({ bands, ...row }) => ({ ...row, every: typed(row.every), bands: bandsText(bands) })),
+    path: pathForm(path),
   };
 }
 
@@ -154,7 +158,7 @@ const listOf = (text: string) =>
 
 /** What is sent for a form. */
 function requestOf({ practice, limits, measures, ...form }: SetForm, id: string, after: number): unknown {
-  const { setting, deadCentre, timing, mockUp, geometry, growth, uncertainty, rechecks } = practice;
+  const { setting, deadCentre, timing, mockUp, geometry, growth, uncertainty, rechecks, path } = practice;
   const shims = mockUp.springShims;
   const saysMockUp = [mockUp.dialAnglesDeg, shims.in, shims.mm].some((text) => text.trim() !== '');
   const checkLift = { in: typedNumber(timing.checkLift.in), mm: typedNumber(timing.checkLift.mm) };
@@ -213,6 +217,7 @@ function requestOf({ practice, limits, measures, ...form }: SetForm, id: string,
         : {
             rechecks: rechecks.map((row) => ({ ...row, every: typedNumber(row.every), bands: bandsOf(row.bands) })),
           }),
+      ...pathOf(path),
     },
   };
 }
@@ -223,7 +228,9 @@ export const fieldOf = (path: string): string =>
     ? 'name'
     : path
         .replace(/((?:\.drops|\.springShims|\.standShims)\.(?:in|mm)|\.offsetsDeg|\.dialAnglesDeg)\.\d+$/, '$1')
-        .replace(/(\.rechecks\.\d+\.bands)\..*$/, '$1');
+        .replace(/(\.rechecks\.\d+\.bands)\..*$/, '$1')
+        // A list of lines is one field.
+        .replace(/^(practice\.path\.\w+)\..*$/, '$1');
 
 /** The limit that a row describes, as far as it is one: what is drawn while it is typed. */
 export function limitOf({ measure, valve, min, max, preferred, unit, basis, required, source }: LimitForm): SpecLimit {

@@ -59,6 +59,12 @@ export const PRACTICE_NAME: Record<string, string> = {
   growth: 'Growth by metals',
   uncertainty: 'Trust in instruments',
   rechecks: 'Looked at again',
+  'path.gates': 'What gates ask',
+  'path.orders': 'What comes first',
+  'path.cautions': 'Cautions of the shop',
+  'path.bench': 'On the bench',
+  'path.minutes': 'Minutes that it takes',
+  'path.told': 'What a customer is told',
 };
 
 /** Where a measure is taken, as it is chosen. */
