@@ -42,6 +42,16 @@ function onBar(lines: string[], letters: number): { text: string; isFirst: boole
   const all = lines.flatMap((line) => wrapped(line, letters).map((text, index) => ({ text, isFirst: index === 0 })));
   return all.length > BAR_LINES ? [...all.slice(0, BAR_LINES - 1), { text: 'and more …', isFirst: true }] : all;
 }
+/** Room for a title above, and for the key below. */
+const HEAD = { station: 76, gate: 62 };
+/** Letters of a bar's line at a width. */
+const lettersOf = (width: number) => Math.floor((width - 64) / 6.4);
+/** How high a thing stands with all that is written on it. */
+const heightOf = (thing: PathThing, width: number): number =>
+  thing.kind === 'station'
+    ? HEAD.station + Math.min(SHOWN, thing.lines.length) * LINE
+    : HEAD.gate + onBar(thing.lines, lettersOf(width)).length * LINE;
+
 /** A line cut to what has room; the whole of it is in the panel behind it. */
 const fit = (text: string, width: number, perChar = 6.3): string =>
   text.length * perChar > width ? `${text.slice(0, Math.max(3, Math.floor(width / perChar) - 1))}…` : text;
@@ -54,14 +64,14 @@ const GATE_STATE_WORD = {
   lacking: 'open, something lacking',
 };
 
-function Station({ thing, width }: { thing: PathStation; width: number }) {
+function Station({ thing, width, height }: { thing: PathStation; width: number; height: number }) {
   const { title, state, isHere, isBehind, count, lines, press, warning } = thing;
   const x = 22;
   const shown = lines.slice(0, lines.length > SHOWN ? SHOWN - 1 : SHOWN);
   return (
     <>
-      <rect x={2} y={0} width={width - 8} height={PATH.height} className="path-touch" rx={3} />
-      {isHere && <rect x={2} y={0} width={width - 8} height={PATH.height} fill="var(--dye-wash)" rx={3} />}
+      <rect x={2} y={0} width={width - 8} height={height} className="path-touch" rx={3} />
+      {isHere && <rect x={2} y={0} width={width - 8} height={height} fill="var(--dye-wash)" rx={3} />}
       <line
         x1={0}
         x2={width}
@@ -143,7 +153,7 @@ function Station({ thing, width }: { thing: PathStation; width: number }) {
   );
 }
 
-function Gate({ thing, width }: { thing: PathGate; width: number }) {
+function Gate({ thing, width, height }: { thing: PathGate; width: number; height: number }) {
   const { title, state, isNext, lines, press } = thing;
   const isClosed = state === 'closed' || state === 'closed-lacking';
   const ink =
@@ -164,7 +174,7 @@ function Gate({ thing, width }: { thing: PathGate; width: number }) {
         x={left}
         y={1}
         width={inner}
-        height={PATH.height - 2}
+        height={height - 2}
         fill="var(--sheet)"
         stroke={ink}
         strokeWidth={isNext ? 3.5 : 1.5}
@@ -175,7 +185,7 @@ function Gate({ thing, width }: { thing: PathGate; width: number }) {
         x={left}
         y={1}
         width={PATH.gate}
-        height={PATH.height - 2}
+        height={height - 2}
         fill={isClosed ? ink : 'none'}
         stroke={ink}
         strokeWidth={1.5}
@@ -184,16 +194,16 @@ function Gate({ thing, width }: { thing: PathGate; width: number }) {
         x={left + inner - PATH.gate}
         y={1}
         width={PATH.gate}
-        height={PATH.height - 2}
+        height={height - 2}
         fill={isClosed ? ink : 'none'}
         stroke={ink}
         strokeWidth={1.5}
       />
-      <text x={left + 19} y={32} fontFamily="var(--head)" fontSize={18} fontWeight={600} fill={ink}>
+      <text x={left + 19} y={32} fontFamily="var(--head)" fontSize={17} fontWeight={600} fill={ink}>
         {state === 'lacking' || state === 'closed-lacking' ? '▲ ' : isClosed ? '' : '○ '}
         {fit(title, inner - 34, 7.6)}
       </text>
-      {onBar(lines, Math.floor((inner - 40) / 6.4)).map(({ text, isFirst }, index) => (
+      {onBar(lines, lettersOf(width)).map(({ text, isFirst }, index) => (
         <text
           key={index}
           x={left + (isFirst ? 19 : 27)}
@@ -207,7 +217,7 @@ function Gate({ thing, width }: { thing: PathGate; width: number }) {
       ))}
       <text
         x={left + inner - 17}
-        y={PATH.height - 9}
+        y={height - 9}
         textAnchor="end"
         className="figure"
         fontSize={12.5}
@@ -234,7 +244,7 @@ export function PathWay({
 }) {
   const drawing = useRef<SVGSVGElement>(null);
   const width = useWidth(drawing, 1240);
-  const layout = pathLayout(things.length, width);
+  const layout = pathLayout(things.length, width, (index, room) => heightOf(things[index], room));
   return (
     <svg
       ref={drawing}
@@ -247,12 +257,12 @@ export function PathWay({
     >
       <path d={layout.way} fill="none" stroke="var(--ring)" strokeWidth={3} />
       {things.map((thing, index) => {
-        const { x, y, width: room } = layout.cells[index];
+        const { x, y, width: room, height } = layout.cells[index];
         if (thing.kind === 'station') {
           const label = `${thing.title}, ${STATE_WORD[thing.state]}${thing.count ? `, ${thing.count}` : ''}${thing.isHere ? ', the work is here' : ''}${thing.warning ? `, ${thing.warning}` : ''}`;
           return (
             <g key={thing.key} transform={`translate(${x} ${y})`}>
-              {link(thing, label, <Station thing={thing} width={room} />)}
+              {link(thing, label, <Station thing={thing} width={room} height={height} />)}
             </g>
           );
         }
@@ -272,7 +282,7 @@ export function PathWay({
               onGate(thing.key);
             }}
           >
-            <Gate thing={thing} width={room} />
+            <Gate thing={thing} width={room} height={height} />
           </g>
         );
       })}

@@ -49,7 +49,9 @@ export function StageRibbon({
                 />
               )}
             </svg>
-            <span title={stage.warning}>{stage.title}</span>
+            <span className="stage-title" title={stage.warning}>
+              {stage.title}
+            </span>
             {stage.warning && <span className="sr-only">, {stage.warning}</span>}
             <span className="sr-only">{{ done: ', done', open: ', begun', empty: ', not begun' }[stage.state]}</span>
           </>
