@@ -43,6 +43,7 @@ async function placesOf(page: Page): Promise<Record<string, string>> {
     limits: '/limits/hydroplane-hydraulic',
     'limits side by side': '/limits/hydroplane-hydraulic?version=5&beside=3',
     'limits being written': '/limits/hydroplane-hydraulic/next',
+    week: '/week',
     parts: '/parts',
     'parts of an engine': `/parts?engine=${petrel}`,
     'the shelf': '/parts?view=shelf',
@@ -78,6 +79,8 @@ async function look(page: Page): Promise<string[]> {
   found.push(...(await faults(page, SHADE)));
   await page.getByRole('button', { name: 'Light theme' }).click();
   await settled(page);
+  await page.mouse.move(1, 700);
+  await expect(page.getByRole('tooltip')).toHaveCount(0);
   await page.setViewportSize({ width: 390, height: 844 });
   const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
   if (over > 0) found.push(`${over} px wider than a phone`);

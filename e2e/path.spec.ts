@@ -116,7 +116,7 @@ test('a head is tightened in three passes by keyboard; one that is passed by sta
   await expect(form.getByText(/The wrench is set to/)).toContainText('54.7');
   await page.getByRole('button', { name: 'File plan' }).click();
 
-  const head = (turn: number) => page.getByRole('button', { name: new RegExp(`^${turn}\\. in the order`) });
+  const head = (turn: number) => page.getByRole('button', { name: new RegExp(`^${turn}( \\S+)?, in the order`) });
   await expect(head(1)).toHaveAttribute('aria-pressed', 'true');
   for (let turn = 1; turn <= 4; turn++) await page.keyboard.press('Enter');
   await readingsOnServer(page, id, 4);
@@ -212,10 +212,18 @@ test('an engine is moved on the week by keys, and what becomes of its promise is
   await expect(says).toContainText(/ready \d+ \w+ instead of .*0 in 100 for its promise/);
   await page.keyboard.press('Escape');
   await expect(says).toContainText('A bar that is moved says here');
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('ArrowRight');
-  await page.keyboard.press('Enter');
+  // By hand: dragged over three days, said, and let go.
+  const { x, y } = (await row.boundingBox())!;
+  await page.mouse.move(x + 400, y + 20);
+  await page.mouse.down();
+  await page.mouse.move(x + 640, y + 20, { steps: 6 });
+  await expect(says).toContainText(new RegExp(`${tag} from \\d+ \\w+: ready`));
+  await page.mouse.up();
   await expect(page.getByText(new RegExp(`${tag} begins on`))).toBeVisible();
+  await row.focus();
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(new RegExp(`${tag} begins on`))).toHaveCount(2);
   const { papers } = await (await page.request.get(`/api/engines/${id}/papers/job`)).json();
   expect(papers.at(-1).body).toMatchObject({ promised: expect.any(String), startOn: expect.any(String) });
 });

@@ -53,6 +53,9 @@ const OPEN: readonly LineState[] = ['wanted', 'ordered', 'promised'];
 /** Whether the engine still waits for it. */
 export const isOpen = ({ state }: Pick<PartLine, 'state'>): boolean => OPEN.includes(state);
 
+/** Whether it is still to come, or lies there and is not fitted. */
+export const isNotFitted = (line: Pick<PartLine, 'state'>): boolean => isOpen(line) || line.state === 'arrived';
+
 /** Whether money was spent on it. */
 export const isBought = ({ state, isFromShelf }: Pick<PartLine, 'state' | 'isFromShelf'>): boolean =>
   state !== 'wanted' && state !== 'dropped' && !isFromShelf;

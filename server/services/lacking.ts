@@ -1,13 +1,10 @@
-import { isOpen, type PartLine } from '../../core/parts/line.js';
+import { isNotFitted } from '../../core/parts/line.js';
 import { gateAsks, type Gate } from '../../core/plan/gates.js';
 import type { Lack } from '../../core/sheet/acts.js';
 import { lacksOf, type Judged } from '../../core/sheet/gates.js';
 import { linesOfEngine } from '../store/parts-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
-
-/** Lines of parts that are still to come, or lie there and are not fitted. */
-export const isNotFitted = (line: PartLine) => isOpen(line) || line.state === 'arrived';
 
 /** Within `exclusively`: all that the gates of an engine are judged by, as it stands now. */
 async function judgedNow({ database }: Context, engines: Engines, engineId: string): Promise<Judged> {

@@ -1,6 +1,6 @@
 import type { PromisesAnswer } from '../../contracts/promise.js';
 import type { ShopData } from '../../contracts/shop-data.js';
-import { isOpen, type PartLine } from '../../core/parts/line.js';
+import { isNotFitted, isOpen, type PartLine } from '../../core/parts/line.js';
 import { learnTimes, type LearnedTimes } from '../../core/plan/learned-times.js';
 import { startOfDay, WEEKDAYS, type WorkWeek } from '../../core/plan/work-time.js';
 import { actsOf } from '../../core/sheet/acts.js';
@@ -17,7 +17,6 @@ import { listTaken } from '../store/reading-store.js';
 import { findShop, findShopData } from '../store/shop-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
-import { isNotFitted } from './lacking.js';
 
 /** As many engines as a shop has on its benches; those that were touched last. */
 const MOST_ENGINES = 80;

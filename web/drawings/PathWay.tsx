@@ -14,8 +14,15 @@ export interface PathStation {
   isBehind: boolean;
   /** `12 of 16`; empty where nothing is counted there. */
   count: string;
+  /** `40 min left`; empty where nothing is, or nobody knows. */
+  left: string;
   /** What is done there, line by line, with how much of it. */
-  lines: { text: string; figure: string; mark: 'done' | 'open' | 'flag' | 'next' | 'empty' }[];
+  lines: {
+    text: string;
+    figure: string;
+    /** What it needs first and that is not there; empty for nothing. */ after: string;
+    mark: 'done' | 'open' | 'flag' | 'next' | 'empty';
+  }[];
   warning?: string;
 }
 
@@ -65,12 +72,11 @@ const GATE_STATE_WORD = {
 };
 
 function Station({ thing, width, height }: { thing: PathStation; width: number; height: number }) {
-  const { title, state, isHere, isBehind, count, lines, press, warning } = thing;
+  const { title, state, isHere, isBehind, count, left, lines, press, warning } = thing;
   const x = 22;
   const shown = lines.slice(0, lines.length > SHOWN ? SHOWN - 1 : SHOWN);
   return (
     <>
-      <rect x={2} y={0} width={width - 8} height={height} className="path-touch" rx={3} />
       {isHere && <rect x={2} y={0} width={width - 8} height={height} fill="var(--dye-wash)" rx={3} />}
       <line
         x1={0}
@@ -108,7 +114,7 @@ function Station({ thing, width, height }: { thing: PathStation; width: number; 
       <text x={width - 14} y={64} textAnchor="end" className="figure" fontSize={15} fontWeight={600} fill="var(--ink)">
         {count}
       </text>
-      {shown.map(({ text, figure, mark }, index) => (
+      {shown.map(({ text, figure, after, mark }, index) => (
         <g key={text} transform={`translate(12 ${84 + index * LINE})`}>
           {mark !== 'flag' && (
             <circle
@@ -129,7 +135,8 @@ function Station({ thing, width, height }: { thing: PathStation; width: number; 
             fontWeight={mark === 'next' ? 600 : 400}
             fill={mark === 'flag' ? 'var(--flag)' : 'var(--ink)'}
           >
-            {fit(text, width - 44 - figure.length * 7.6)}
+            <title>{after ? `${text}, after ${after}` : text}</title>
+            {fit(after ? `${text} ← ${after}` : text, width - 44 - figure.length * 7.6)}
           </text>
           <text x={width - 26} textAnchor="end" className="figure" fontSize={12.5} fill="var(--steel)">
             {figure}
@@ -139,6 +146,11 @@ function Station({ thing, width, height }: { thing: PathStation; width: number; 
       {lines.length > SHOWN && (
         <text x={27} y={84 + shown.length * LINE} fontFamily="var(--text)" fontSize={13} fill="var(--steel)">
           and {lines.length - shown.length} more
+        </text>
+      )}
+      {left && !warning && (
+        <text x={44} y={PATH.wayY - 11} fontFamily="var(--text)" fontSize={13} fill="var(--steel)">
+          {left}
         </text>
       )}
       {warning && (
@@ -179,7 +191,6 @@ function Gate({ thing, width, height }: { thing: PathGate; width: number; height
         stroke={ink}
         strokeWidth={isNext ? 3.5 : 1.5}
         rx={2}
-        className="path-touch"
       />
       <rect
         x={left}
@@ -258,31 +269,39 @@ export function PathWay({
       <path d={layout.way} fill="none" stroke="var(--ring)" strokeWidth={3} />
       {things.map((thing, index) => {
         const { x, y, width: room, height } = layout.cells[index];
+        // What is pressed lies below what is drawn: its name says all of it, in the order in which one speaks.
+        const touch = <rect x={2} y={0} width={room - 8} height={height} className="path-touch" rx={3} />;
         if (thing.kind === 'station') {
-          const label = `${thing.title}, ${STATE_WORD[thing.state]}${thing.count ? `, ${thing.count}` : ''}${thing.isHere ? ', the work is here' : ''}${thing.warning ? `, ${thing.warning}` : ''}`;
+          const label = `${thing.title}, ${STATE_WORD[thing.state]}${thing.count ? `, ${thing.count}` : ''}${thing.left ? `, ${thing.left}` : ''}${thing.isHere ? ', the work is here' : ''}${thing.warning ? `, ${thing.warning}` : ''}`;
           return (
             <g key={thing.key} transform={`translate(${x} ${y})`}>
-              {link(thing, label, <Station thing={thing} width={room} height={height} />)}
+              {link(thing, label, touch)}
+              <g className="path-drawn" aria-hidden="true">
+                <Station thing={thing} width={room} height={height} />
+              </g>
             </g>
           );
         }
         return (
-          <g
-            key={thing.key}
-            transform={`translate(${x} ${y})`}
-            role="button"
-            tabIndex={0}
-            className="path-gate"
-            aria-label={`Gate: ${thing.title}, ${GATE_STATE_WORD[thing.state]}${thing.lines.length > 0 ? `: ${thing.lines.join('; ')}` : ''}`}
-            onClick={() => onGate(thing.key)}
-            onKeyDown={(event) => {
-              if (event.key !== 'Enter' && event.key !== ' ') return;
-              event.preventDefault();
-              event.stopPropagation();
-              onGate(thing.key);
-            }}
-          >
-            <Gate thing={thing} width={room} height={height} />
+          <g key={thing.key} transform={`translate(${x} ${y})`}>
+            <g
+              role="button"
+              tabIndex={0}
+              className="path-gate"
+              aria-label={`Gate: ${thing.title}, ${GATE_STATE_WORD[thing.state]}${thing.lines.length > 0 ? `: ${thing.lines.join('; ')}` : ''}`}
+              onClick={() => onGate(thing.key)}
+              onKeyDown={(event) => {
+                if (event.key !== 'Enter' && event.key !== ' ') return;
+                event.preventDefault();
+                event.stopPropagation();
+                onGate(thing.key);
+              }}
+            >
+              {touch}
+            </g>
+            <g className="path-drawn" aria-hidden="true">
+              <Gate thing={thing} width={room} height={height} />
+            </g>
           </g>
         );
       })}

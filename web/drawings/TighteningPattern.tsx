@@ -59,67 +59,77 @@ export function TighteningPattern({ plan, faces = {}, active, typed = '', onPick
               ? 'var(--ochre)'
               : 'var(--ink)';
         const figure = isActive && typed !== '' ? typed : face.figure;
+        const shownFigure =
+          figure === '' ? '' : `${face.state === 'off' || face.state === 'moved' ? '▲ ' : ''}${figure}`;
         return (
-          <g
-            key={nth}
-            {...(onPick
-              ? {
-                  role: 'button',
-                  tabIndex: 0,
-                  'aria-pressed': isActive,
-                  'aria-label': `${turn}. in the order, fastener ${nth}, ${WORD[face.state]}${face.figure ? `, ${face.figure}` : ''}`,
-                }
-              : {})}
-            className="tightening-head"
-            onClick={() => onPick?.(nth)}
-            onKeyDown={(event) => {
-              if (event.key !== ' ') return;
-              event.preventDefault();
-              onPick?.(nth);
-            }}
-          >
-            {isActive && (
-              <circle cx={x} cy={y} r={size + 13} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />
-            )}
-            <polygon
-              points={headCorners(head, size)}
-              fill={isTaken ? 'var(--ring)' : 'var(--sheet)'}
-              stroke={isActive ? 'var(--dye)' : ink}
-              strokeWidth={isTaken ? 2.5 : 1.5}
-            />
-            {!isTaken && (
-              <circle
-                cx={x}
-                cy={y}
-                r={size - 7}
-                fill="none"
-                stroke={ink}
-                strokeWidth={face.state === 'skipped' ? 3.5 : 1.2}
-                strokeDasharray={face.state === 'skipped' ? '' : '3 4'}
+          <g key={nth}>
+            <g
+              {...(onPick
+                ? {
+                    role: 'button',
+                    tabIndex: 0,
+                    'aria-pressed': isActive,
+                    'aria-label': [
+                      `${turn}${shownFigure ? ` ${shownFigure}` : ''}`,
+                      'in the order',
+                      `fastener ${nth}`,
+                      WORD[face.state],
+                    ].join(', '),
+                  }
+                : {})}
+              className="tightening-head"
+              onClick={() => onPick?.(nth)}
+              onKeyDown={(event) => {
+                if (event.key !== ' ') return;
+                event.preventDefault();
+                onPick?.(nth);
+              }}
+            >
+              <circle cx={x} cy={y} r={size + 13} fill="transparent" />
+            </g>
+            <g aria-hidden="true" pointerEvents="none">
+              {isActive && (
+                <circle cx={x} cy={y} r={size + 13} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />
+              )}
+              <polygon
+                points={headCorners(head, size)}
+                fill={isTaken ? 'var(--ring)' : 'var(--sheet)'}
+                stroke={isActive ? 'var(--dye)' : ink}
+                strokeWidth={isTaken ? 2.5 : 1.5}
               />
-            )}
-            <text
-              x={x}
-              y={y + 6}
-              textAnchor="middle"
-              className="figure"
-              fontSize={Math.min(21, size * 0.75)}
-              fontWeight={600}
-              fill={isActive ? 'var(--dye)' : ink}
-            >
-              {turn}
-            </text>
-            <text
-              x={x}
-              y={y + size + 22}
-              textAnchor="middle"
-              className="figure"
-              fontSize={15}
-              fill={isActive ? 'var(--dye)' : ink}
-            >
-              {face.state === 'off' || face.state === 'moved' ? '▲ ' : ''}
-              {figure}
-            </text>
+              {!isTaken && (
+                <circle
+                  cx={x}
+                  cy={y}
+                  r={size - 7}
+                  fill="none"
+                  stroke={ink}
+                  strokeWidth={face.state === 'skipped' ? 3.5 : 1.2}
+                  strokeDasharray={face.state === 'skipped' ? '' : '3 4'}
+                />
+              )}
+              <text
+                x={x}
+                y={y + 6}
+                textAnchor="middle"
+                className="figure"
+                fontSize={Math.min(21, size * 0.75)}
+                fontWeight={600}
+                fill={isActive ? 'var(--dye)' : ink}
+              >
+                {turn}
+              </text>
+              <text
+                x={x}
+                y={y + size + 22}
+                textAnchor="middle"
+                className="figure"
+                fontSize={15}
+                fill={isActive ? 'var(--dye)' : ink}
+              >
+                {shownFigure}
+              </text>
+            </g>
           </g>
         );
       })}

@@ -102,93 +102,96 @@ export function WeekChart({ days, rows, active, load, longest, onPick, onMove, o
         const y = head + index * height;
         const isActive = id === active;
         return (
-          <g
-            key={id}
-            role="button"
-            tabIndex={0}
-            aria-pressed={isActive}
-            aria-label={`${tag}, ${says}`}
-            className="week-row"
-            onFocus={() => onPick(id)}
-            onKeyDown={(event) => onKey(event, id)}
-            onPointerDown={(event) => {
-              onPick(id);
-              grabbed.current = { id, x: event.clientX };
-            }}
-          >
-            <rect
-              x={0}
-              y={y + 1}
-              width={width}
-              height={height - 2}
-              fill={isActive ? 'var(--dye-wash)' : 'transparent'}
-              opacity={isActive ? 0.55 : 1}
-            />
-            <text
-              x={10}
-              y={y + 26}
-              fontFamily="var(--head)"
-              fontSize={18}
-              fontWeight={600}
-              fill={isActive ? 'var(--dye)' : 'var(--ink)'}
+          <g key={id}>
+            <g
+              role="button"
+              tabIndex={0}
+              aria-pressed={isActive}
+              aria-label={`${tag}, ${says}`}
+              className="week-row"
+              onFocus={() => onPick(id)}
+              onKeyDown={(event) => onKey(event, id)}
+              onPointerDown={(event) => {
+                onPick(id);
+                grabbed.current = { id, x: event.clientX };
+              }}
             >
-              {tag}
-            </text>
-            <text
-              x={10}
-              y={y + 46}
-              fontFamily="var(--text)"
-              fontSize={13}
-              fill={isRisky ? 'var(--flag)' : 'var(--steel)'}
-            >
-              {isRisky ? '▲ ' : ''}
-              {says.length > 26 ? `${says.slice(0, 25)}…` : says}
-            </text>
-            {days.map(({ day }, at) => {
-              const share = Math.min(1, (worked.get(day) ?? 0) / longest);
-              return (
-                <g key={day}>
-                  {share > 0 && (
-                    <rect
-                      x={x(at) + 3}
-                      y={y + 18 + bar * (1 - share)}
-                      width={step - 6}
-                      height={bar * share}
-                      fill={isActive ? 'var(--dye)' : 'var(--dye-span)'}
-                      rx={2}
-                    />
-                  )}
-                  {share === 0 && waits.has(day) && (
-                    <line
-                      x1={x(at) + 3}
-                      x2={x(at) + step - 3}
-                      y1={y + 18 + bar - 2}
-                      y2={y + 18 + bar - 2}
-                      stroke="var(--ochre)"
-                      strokeWidth={3}
-                      strokeDasharray="5 5"
-                    />
-                  )}
-                  {day === promised && (
-                    <g>
+              <rect
+                x={0}
+                y={y + 1}
+                width={width}
+                height={height - 2}
+                fill={isActive ? 'var(--dye-wash)' : 'transparent'}
+                opacity={isActive ? 0.55 : 1}
+              />
+            </g>
+            <g aria-hidden="true" pointerEvents="none">
+              <text
+                x={10}
+                y={y + 26}
+                fontFamily="var(--head)"
+                fontSize={18}
+                fontWeight={600}
+                fill={isActive ? 'var(--dye)' : 'var(--ink)'}
+              >
+                {tag}
+              </text>
+              <text
+                x={10}
+                y={y + 46}
+                fontFamily="var(--text)"
+                fontSize={13}
+                fill={isRisky ? 'var(--flag)' : 'var(--steel)'}
+              >
+                {isRisky ? '▲ ' : ''}
+                {says.length > 26 ? `${says.slice(0, 25)}…` : says}
+              </text>
+              {days.map(({ day }, at) => {
+                const share = Math.min(1, (worked.get(day) ?? 0) / longest);
+                return (
+                  <g key={day}>
+                    {share > 0 && (
+                      <rect
+                        x={x(at) + 3}
+                        y={y + 18 + bar * (1 - share)}
+                        width={step - 6}
+                        height={bar * share}
+                        fill={isActive ? 'var(--dye)' : 'var(--dye-span)'}
+                        rx={2}
+                      />
+                    )}
+                    {share === 0 && waits.has(day) && (
                       <line
-                        x1={x(at) + step - 2}
-                        x2={x(at) + step - 2}
-                        y1={y + 8}
-                        y2={y + height - 8}
-                        stroke={isRisky ? 'var(--flag)' : 'var(--ink)'}
-                        strokeWidth={2.5}
+                        x1={x(at) + 3}
+                        x2={x(at) + step - 3}
+                        y1={y + 18 + bar - 2}
+                        y2={y + 18 + bar - 2}
+                        stroke="var(--ochre)"
+                        strokeWidth={3}
+                        strokeDasharray="5 5"
                       />
-                      <path
-                        d={`M ${x(at) + step - 2} ${y + 8} l -13 6 l 13 6 Z`}
-                        fill={isRisky ? 'var(--flag)' : 'var(--ink)'}
-                      />
-                    </g>
-                  )}
-                </g>
-              );
-            })}
-            <line x1={0} x2={width} y1={y + height} y2={y + height} stroke="var(--hairline)" />
+                    )}
+                    {day === promised && (
+                      <g>
+                        <line
+                          x1={x(at) + step - 2}
+                          x2={x(at) + step - 2}
+                          y1={y + 8}
+                          y2={y + height - 8}
+                          stroke={isRisky ? 'var(--flag)' : 'var(--ink)'}
+                          strokeWidth={2.5}
+                        />
+                        <path
+                          d={`M ${x(at) + step - 2} ${y + 8} l -13 6 l 13 6 Z`}
+                          fill={isRisky ? 'var(--flag)' : 'var(--ink)'}
+                        />
+                      </g>
+                    )}
+                  </g>
+                );
+              })}
+              <line x1={0} x2={width} y1={y + height} y2={y + height} stroke="var(--hairline)" />
+            </g>
           </g>
         );
       })}

@@ -13,7 +13,16 @@ import { FormulaLine } from '../drawings/FormulaLine.js';
 import { MarginBar } from '../drawings/MarginBar.js';
 import { VerdictMark } from '../drawings/VerdictMark.js';
 import { useDesk } from '../state/use-desk.js';
-import { Cautions, Hints, JustTaken, LimitNote, ReadHereBefore, sayDerived, StandingCaution } from './panel-parts.js';
+import {
+  Cautions,
+  ComesFirst,
+  Hints,
+  JustTaken,
+  LimitNote,
+  ReadHereBefore,
+  sayDerived,
+  StandingCaution,
+} from './panel-parts.js';
 import './panel.css';
 import { Pictures } from './Pictures.js';
 import { saySpare } from './say-spare.js';
@@ -79,6 +88,7 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
         <h2>{title}</h2>
         <Cautions stage={stage} />
         <div className="now-todo">{todo}</div>
+        <ComesFirst measure={slot.measure} />
         <p className="now-number">
           <span
             className="figure"

@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { format } from 'date-fns/format';
+import { useMemo } from 'react';
 import { wordHint } from '../../contracts/wording/hint.js';
 import { wordLimit, wordSource } from '../../contracts/wording/limit.js';
 import type { Hint } from '../../core/judge/hints.js';
@@ -14,6 +15,7 @@ import type { Reading } from '../../core/sheet/reading.js';
 import type { EntryState } from './use-entry.js';
 import { CHECKED, useHintAnswers } from './use-hint-answers.js';
 import type { AppliedLimit } from '../../core/sheet/limits.js';
+import { ordersBroken } from '../../core/sheet/gates.js';
 import { acknowledgedOf } from '../../core/sheet/engine-file.js';
 import { slotKey, type Slot } from '../../core/sheet/slot.js';
 import type { SheetRow } from '../../core/sheet/row.js';
@@ -129,6 +131,18 @@ export function Cautions({ stage }: { stage: Stage }) {
       )}
     </section>
   );
+}
+
+/** What comes before this measure and is not there yet: told before much is done that would be undone. */
+export function ComesFirst({ measure }: { measure: string }) {
+  const file = useDesk((desk) => desk.file!);
+  const stand = useDesk((desk) => desk.stand!);
+  const broken = useMemo(() => ordersBroken({ file, stand }).filter(({ before }) => before === measure), [file, stand, measure]); // prettier-ignore
+  return broken.map(({ first, why, taken, upTo }) => (
+    <p key={first} className="now-hint">
+      {measureOf(first).title} comes first{taken > upTo && `, and ${taken} are taken already`}: {why}.
+    </p>
+  ));
 }
 
 export function StandingCaution({ stage }: { stage: Stage }) {

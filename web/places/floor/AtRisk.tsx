@@ -1,14 +1,13 @@
 import Button from '@mui/material/Button';
 import { format } from 'date-fns/format';
-import { parseISO } from 'date-fns/parseISO';
 import { useState } from 'react';
 import { Link } from 'react-router';
+import { sayDay } from '../../app/say-day.js';
 import type { EnginePromise, PromisesAnswer } from '../../../contracts/promise.js';
 import { isAtRisk, mustBeTold, wordPromise, wordStep } from '../../../contracts/wording/promise.js';
 import { STAGE_PLACES } from '../stages.js';
 import { TellCustomer } from './TellCustomer.js';
 
-const sayDay = (on: string) => format(parseISO(on), 'd MMM');
 const hours = (minutes: number) => `${Math.max(1, Math.round(minutes / 60))} h`;
 
 /** What can be begun on an engine right now: its first step that waits for nothing. */

@@ -1,6 +1,7 @@
 import { wordRecheck } from '../../../contracts/wording/recheck.js';
 import type { Scope } from '../../../core/engine/places.js';
 import type { Stage } from '../../../core/plan/measure.js';
+import { pathForm, type PathForm } from './path-practice.js';
 import type { Recheck } from '../../../core/plan/practice.js';
 import type { Basis, SpecLimit } from '../../../core/plan/spec-sets.js';
 
@@ -84,6 +85,8 @@ export function practiceWords(path: string, json: string): string {
   const part: unknown = JSON.parse(json);
   if (!Array.isArray(part)) return String(part);
   if (part.length === 0) return 'none';
+  const [, of] = /^path\.(\w+)$/.exec(path) ?? [];
+  if (of !== undefined) return pathForm({ [of]: part })[of as keyof PathForm].replaceAll('\n', '. ');
   if (path === 'rechecks') return (part as Recheck[]).map((row) => `${row.what} ${wordRecheck(row)}`).join('. ');
   return part.map((row: unknown) => (typeof row === 'object' ? Object.values(row!).join(' ') : String(row))).join(', ');
 }

@@ -6,10 +6,14 @@ import { spokenPlace } from '../../../core/engine/places.js';
 import { GATES, type Gate } from '../../../core/plan/gates.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import { actsOf } from '../../../core/sheet/acts.js';
+import { sayDay } from '../../app/say-day.js';
 import { sayMoney } from '../../app/money.js';
 import { PathWay } from '../../drawings/PathWay.js';
 import { KeysHelp } from '../../measuring/KeysHelp.js';
 import { useDesk } from '../../state/use-desk.js';
+import { isAtRisk, wordPromise } from '../../../contracts/wording/promise.js';
+import { usePromises } from '../../state/promises.js';
+import { useLooksOn } from '../../state/session.js';
 import { FIRST_POSITION, usePreferences } from '../../state/preferences.js';
 import { useLatest } from '../../state/use-latest.js';
 import { wayBack } from '../way-back.js';
@@ -43,7 +47,14 @@ export function Path() {
   const [gate, setGate] = useState<Gate | null>(null);
   const [help, setHelp] = useState(false);
   const standing: Standing = { engine, file, sheet };
-  const things = thingsOf(path, standing);
+  const looksOn = useLooksOn();
+  const { answer: promises, load: loadPromises } = usePromises();
+  useEffect(() => {
+    // Reckoned on the server, beside what is shown already; anew whenever something was filed on this engine.
+    if (!looksOn) void loadPromises();
+  }, [loadPromises, looksOn, file]);
+  const promise = promises?.engines.find(({ id }) => id === engine.id);
+  const things = thingsOf(path, standing, promise?.steps ?? []);
   const to = (place: string) => `/engines/${engine.id}/${place}`;
   const places = ENGINE_PLACES.filter((place) => place.path !== 'path');
   const next = path.here ? to(stageAt(path.here).path) : to('review');
@@ -116,6 +127,12 @@ export function Path() {
             )}
           </strong>
         </p>
+        {promise && (
+          <p className={isAtRisk(promise) ? 'holds' : undefined}>
+            <span className="path-word">ready</span>
+            <strong>{wordPromise(promise, sayDay)}</strong>
+          </p>
+        )}
         <Button size="small" onClick={() => setHelp(true)}>
           <kbd>?</kbd>&nbsp;keys
         </Button>

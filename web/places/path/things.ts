@@ -10,9 +10,18 @@ const isStage = (place: EnginePlace): place is StagePlace => STAGE_PLACES.includ
 
 const lineOf = (next: Check | null) => (check: Check): PathStation['lines'][number] => ({
   text: check.title,
+  after: check.taken < check.of ? check.needs.map((need) => need.toLowerCase()).join(', ') : '',
   figure: check.taken === check.of ? String(check.of) : `${check.taken}/${check.of}`,
   mark: check.isFlagged ? 'flag' : check === next ? 'next' : check.taken === check.of ? 'done' : check.taken > 0 ? 'open' : 'empty',
 }); // prettier-ignore
+
+/** How much work is left, as one speaks of it; nothing for none. */
+function sayLeft(minutes: number): string {
+  if (minutes < 1) return '';
+  return minutes < 55
+    ? `${Math.max(5, Math.round(minutes / 5) * 5)} min left`
+    : `${Math.round(minutes / 30) / 2} h left`;
+}
 
 /** What is asked first, then what was begun: what nobody asks for and nobody began stands last. */
 const rank = ({ isAsked, isFlagged, taken }: Check) => (isFlagged ? 0 : isAsked ? 1 : taken > 0 ? 2 : 3);
@@ -43,8 +52,12 @@ function gateThing(stand: GateStand, holds: GateStand | null): PathThing {
   };
 }
 
-/** Everything that lies on the way, in its order: places as stations, gates as bars between them. */
-export function thingsOf(path: Path, standing: Standing): PathThing[] {
+/**
+ * Everything that lies on the way, in its order: places as stations, gates as bars between them.
+ *
+ * @param steps what is left of each stage, as far as it is reckoned
+ */
+export function thingsOf(path: Path, standing: Standing, steps: { id: string; minutes: number }[]): PathThing[] {
   const after = (stage: string) => GATES.filter((gate) => GATE[gate].after === stage);
   const barsAfter = (stage: string) =>
     after(stage).map((gate) => gateThing(path.gates.find((one) => one.gate === gate)!, path.holds)); // prettier-ignore
@@ -61,6 +74,7 @@ export function thingsOf(path: Path, standing: Standing): PathThing[] {
       isHere: stage !== null && stage === path.here,
       isBehind: station?.behind != null,
       count: station && station.of > 0 ? `${station.taken}/${station.of}` : '',
+      left: stage === null ? '' : sayLeft(steps.find(({ id }) => id === stage)?.minutes ?? 0),
       lines: checks.map(lineOf(stage === path.here ? path.next : null)),
       warning: place.warning?.(standing),
     };

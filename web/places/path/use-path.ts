@@ -1,13 +1,10 @@
 import { useMemo } from 'react';
 import { useLoaderData } from 'react-router';
-import { isOpen, type PartLine } from '../../../core/parts/line.js';
+import { isNotFitted, type PartLine } from '../../../core/parts/line.js';
 import type { Gate } from '../../../core/plan/gates.js';
 import { pathOf, type Path } from '../../../core/sheet/path.js';
 import type { pathLoader } from '../../app/loaders.js';
 import { useDesk } from '../../state/use-desk.js';
-
-/** Lines of parts that are still to come, or lie there and are not fitted. */
-const isNotFitted = (line: PartLine) => isOpen(line) || line.state === 'arrived';
 
 /** The way of the engine on the desk, with what the shop knows beside it. */
 export function usePath(): {

@@ -8,6 +8,7 @@ import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useSession } from '../../state/session.js';
 import { ClayInside } from '../mock-up/ClayInside.js';
+import { GatesReview } from './GatesReview.js';
 import { FlagItem, Item, MissingItem, TakeAgain } from './items.js';
 import '../../measuring/panel.css';
 import './review.css';
@@ -77,6 +78,7 @@ export function Review() {
             </Item>
           )),
         )}
+        <GatesReview />
         {block(
           'Dealt with',
           settled.map((flag) => <FlagItem key={flag.readingId + flag.measure} flag={flag} actions={actions} />),

@@ -11,6 +11,7 @@ import { dayNumber, dayOf } from '../../../core/plan/recheck-due.js';
 import { dayIn, startOfDay, WorkTime } from '../../../core/plan/work-time.js';
 import { likelyOf, seedOf, type Likely } from '../../../core/sheet/likely.js';
 import type { StepLeft } from '../../../core/sheet/work-left.js';
+import { sayDay } from '../../app/say-day.js';
 import { act, ask, sayError } from '../../app/api.js';
 import { Page } from '../../app/Page.js';
 import { WeekChart, type WeekRow } from '../../drawings/WeekChart.js';
@@ -19,7 +20,6 @@ import { useLooksOn } from '../../state/session.js';
 import './week.css';
 
 const SEEN_DAYS = 14;
-const sayDay = (on: string) => format(parseISO(on), 'd MMM');
 
 /** How an engine would go from another day on; the work is the same, the chances are the same. */
 function movedTo(engine: EnginePromise, { work, from }: PromisesAnswer, startOn: string | null): EnginePromise {

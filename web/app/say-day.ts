@@ -1,0 +1,5 @@
+import { format } from 'date-fns/format';
+import { parseISO } from 'date-fns/parseISO';
+
+/** A day as it is spoken. @example sayDay('2026-12-02') // '2 Dec' */
+export const sayDay = (on: string): string => format(parseISO(on), 'd MMM');
