@@ -1,6 +1,7 @@
+import type { Fastened } from '../tightening/plan.js';
 import { SIGN_OFFS, type SignOffOf } from './sign-offs.js';
 import { STAGES, type Measure, type Stage } from './measure.js';
-import { findMeasure, MEASURES } from './measures.js';
+import { findMeasure } from './measures.js';
 
 /** Acts that close access, in the order of the path: what lies behind one cannot be taken without undoing work. */
 export const GATES = ['pan', 'front-cover', 'heads', 'valve-covers', 'hand-over'] as const;
@@ -32,6 +33,8 @@ interface GateRow {
   hides: (measure: Pick<Measure, 'key' | 'stage'>) => boolean;
   /** What must be done anew once it was open again. */
   anew: string[];
+  /** Fasteners that are loose then: their passes before count no more. */
+  loosens: Fastened[];
 }
 
 const ofStage = (...stages: Stage[]) => ({ stage }: Pick<Measure, 'stage'>) => stages.includes(stage); // prettier-ignore
@@ -47,24 +50,34 @@ export const GATE: Record<Gate, GateRow> = {
     after: 'bottom-end',
     hides: (measure) => ofStage('bottom-end')(measure) && !ABOVE_THE_PAN.includes(measure.key),
     anew: ['pan gasket', 'sealing faces cleaned', 'pan bolts'],
+    loosens: [],
   },
   'front-cover': {
     after: 'cam-timing',
     hides: ({ key }) => BEHIND_THE_COVER.includes(key),
     anew: ['cover gasket and seal', 'damper off and on', 'cover bolts'],
+    loosens: ['damper'],
   },
   heads: {
     after: 'mock-up',
     hides: ({ key }) => UNDER_THE_HEADS.includes(key),
     anew: ['head gaskets', 'faces cleaned', 'head bolts or nuts from the first pass on'],
+    loosens: ['heads', 'rocker-studs', 'shafts'],
   },
   'valve-covers': {
     after: 'proof',
     hides: ofStage('geometry', 'setting', 'proof'),
     anew: ['cover gaskets', 'cover bolts'],
+    loosens: ['covers'],
   },
-  'hand-over': { after: 'record', hides: () => false, anew: [] },
+  'hand-over': { after: 'record', hides: () => false, anew: [], loosens: [] },
 };
+
+/** The gate that closes the work of a stage: the first that lies behind it on the way. */
+export const gateBehind = (stage: Stage): Gate =>
+  GATES.find(
+    (gate) => GATE[gate].after === 'record' || STAGES.indexOf(GATE[gate].after as Stage) >= STAGES.indexOf(stage),
+  )!;
 
 /** By what a gate closes where a shop's practice says nothing: examples from general practice. */
 export const GENERAL_GATES: Record<Gate, GateAsk[]> = {
@@ -121,6 +134,3 @@ export function gateAsks({ path }: GatePractice, gate: Gate): { asks: GateAsk[];
 
 /** Rules of the order of work that hold in this shop. */
 export const orderRules = ({ path }: GatePractice): OrderRule[] => path?.orders ?? GENERAL_ORDERS;
-
-/** Whether a gate hides anything that is measured. */
-export const hidesAnything = (gate: Gate): boolean => MEASURES.some((measure) => GATE[gate].hides(measure));

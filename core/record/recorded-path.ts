@@ -2,7 +2,7 @@ import type { Gate } from '../plan/gates.js';
 import type { Stage } from '../plan/measure.js';
 import { actsOf, type Lack } from '../sheet/acts.js';
 import { gatesOf, type Judged } from '../sheet/gates.js';
-import { plansOf, tighteningOf } from '../sheet/tightening.js';
+import { tighteningsOf } from '../sheet/tightening.js';
 
 /** A gate of the path as it stands when the record is signed. */
 export interface RecordedGate {
@@ -50,9 +50,7 @@ export const recordedCautions = ({ file }: Pick<Judged, 'file'>): RecordedCautio
   actsOf(file, 'caution').map(({ stage, by, at }) => ({ stage, by, at }));
 
 export function recordedTightening({ file, sheet }: Pick<Judged, 'file' | 'sheet'>): RecordedTightening[] {
-  return plansOf(file).map((plan) => {
-    const { isDone, moved, off } = tighteningOf(plan, sheet.rows);
-    const { group, title, isReused } = plan;
+  return tighteningsOf(file, sheet.rows).map(({ plan: { group, title, isReused }, isDone, moved, off }) => {
     return { group, title, isDone, moved, off: [...new Set(off.map(({ nth }) => nth))], isReused };
   });
 }

@@ -3,7 +3,8 @@ import { LAYOUTS } from '../engine/layouts.js';
 import { placesOf } from '../engine/places.js';
 import { EXAMPLE_SPEC_SETS } from '../plan/example-spec-sets.js';
 import { checkSpecSet } from '../plan/check-spec-set.js';
-import { GATE, GATES, GENERAL_GATES, hidesAnything, isGateAsk, type Gate } from '../plan/gates.js';
+import { GATE, GATES, gateBehind, GENERAL_GATES, isGateAsk, type Gate } from '../plan/gates.js';
+import { STAGES } from '../plan/measure.js';
 import { measureOf } from '../plan/measures.js';
 import type { Practice } from '../plan/practice.js';
 import type { Act } from './acts.js';
@@ -120,8 +121,11 @@ describe('a gate that is closed', () => {
     expect(hidingGate({ acts }, measureOf('deck-height'))).toBeUndefined();
     expect(hidingGate({ acts }, measureOf('preload-turns'))).toBeUndefined();
     expect(hidingGate({ acts: [...acts, opened('pan', '09:00')] }, measureOf('rod-side-clearance'))).toBeUndefined();
-    for (const gate of GATES) expect(hidesAnything(gate)).toBe(gate !== 'hand-over');
     for (const gate of GATES) expect(GATE[gate].anew.length > 0).toBe(gate !== 'hand-over');
+  });
+
+  test('closes the work of the stages before it, back to the gate before', () => {
+    expect(STAGES.map(gateBehind)).toEqual(['pan', 'front-cover', 'front-cover', 'heads', 'valve-covers', 'valve-covers', 'valve-covers', 'valve-covers']); // prettier-ignore
   });
 
   test('what was taken behind it all the same is kept, and named', () => {

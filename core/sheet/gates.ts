@@ -10,7 +10,7 @@ import type { Reading } from './reading.js';
 import type { Sheet } from './sheet.js';
 import { isBuild } from './slot.js';
 import type { Stand } from './stand.js';
-import { plansOf, tighteningOf } from './tightening.js';
+import { tighteningsOf } from './tightening.js';
 
 /** All that gates are judged by. */
 export interface Judged {
@@ -109,10 +109,9 @@ function lackingAt({ file, sheet, stand, partsOpen }: Judged, ask: GateAsk): str
     case 'parts':
       return whole(partsOpen !== null && partsOpen > 0);
     case 'tightened': {
-      const plans = plansOf(file).filter(({ fastened, group }) => fastened === what || group === what);
-      if (plans.length === 0) return [];
-      return somewhere(plans.flatMap((plan) => {
-        const { isDone, passes, moved, off } = tighteningOf(plan, sheet.rows);
+      const groups = tighteningsOf(file, sheet.rows).filter(({ plan: { fastened, group } }) => fastened === what || group === what); // prettier-ignore
+      if (groups.length === 0) return [];
+      return somewhere(groups.flatMap(({ plan, isDone, passes, moved, off }) => {
         if (isDone) return [];
         const open = passes.flatMap(({ pulled }) => pulled.filter(({ row }) => row === null).map(({ nth }) => nth));
         return [...open, ...moved, ...off.map(({ nth }) => nth)].map((nth) => `F:${plan.group}:${nth}`);

@@ -1,11 +1,11 @@
 import { keyedMeasure } from '../derive/rules.js';
 import { placesOf } from '../engine/places.js';
-import { GATE, type Gate } from '../plan/gates.js';
+import { gateBehind } from '../plan/gates.js';
 import { STAGES, type Measure, type Stage } from '../plan/measure.js';
 import { MEASURES, measureOf } from '../plan/measures.js';
 import { ownMeasures } from '../plan/own-measure.js';
-import { gatesOf, hidingGate, ordersBroken, type GateStand, type Judged, type OrderBroken } from './gates.js';
-import { plansOf, tighteningOf } from './tightening.js';
+import { gatesOf, ordersBroken, type GateStand, type Judged, type OrderBroken } from './gates.js';
+import { tighteningsOf } from './tightening.js';
 
 /** One thing that is measured on the way, and how much of it is. */
 export interface Check {
@@ -32,14 +32,14 @@ export interface Station {
   of: number;
   flags: number;
   state: 'empty' | 'open' | 'done';
-  /** It lies behind a closed gate. */
-  behind: Gate | null;
+  /** The gate that closes its work is closed: what nobody asked for there is passed by. */
+  isPast: boolean;
 }
 
 export interface Path {
   stations: Station[];
   gates: GateStand[];
-  /** Where the work is: the first station that is neither done nor behind a gate; null at the end. */
+  /** Where the work is: the first station that is neither done nor past its gate; null at the end. */
   here: Stage | null;
   /** What is taken next there. */
   next: Check | null;
@@ -54,8 +54,7 @@ const readAt = (measure: Measure) => measure.needs.length === 0 || measure.stage
 function checksOf({ file, sheet, stand }: Judged, stage: Stage, gates: readonly GateStand[]): Check[] {
   const { engine, spec } = file;
   if (stage === 'torque')
-    return plansOf(file).map((plan): Check => {
-      const { passes, next, moved, off } = tighteningOf(plan, sheet.rows);
+    return tighteningsOf(file, sheet.rows).map(({ plan, passes, next, moved, off }): Check => {
       const pulled = passes.flatMap((pass) => pass.pulled);
       const taken = pulled.filter(({ row }) => row !== null).length;
       return {
@@ -110,24 +109,14 @@ export function pathOf(judged: Judged): Path {
     const sum = (of: (check: Check) => number) => counted.reduce((total, check) => total + of(check), 0);
     const [taken, of] = [sum((check) => check.taken), sum((check) => check.of)];
     const flags = judged.sheet.flags.filter((flag) => flag.open && measureOf(flag.measure).stage === stage).length;
-    const hidden = MEASURES.find((measure) => measure.stage === stage && hidingGate(judged.file, measure));
-    const behind = hidden ? hidingGate(judged.file, hidden)! : null;
+    const isPast = gates.some(({ gate, closed }) => gate === gateBehind(stage) && closed !== null);
     const isDone = of > 0 && taken === of && flags === 0 && !counted.some(({ isFlagged }) => isFlagged);
     const isBegun = checks.some((check) => check.taken > 0) || flags > 0;
-    return { stage, checks, taken, of, flags, state: isDone ? 'done' : isBegun ? 'open' : 'empty', behind };
+    return { stage, checks, taken, of, flags, state: isDone ? 'done' : isBegun ? 'open' : 'empty', isPast };
   });
   const holds = gates.find(({ closed }) => closed === null) ?? null;
-  // Where a gate is open the work before it comes first; what nobody asks for is passed by once the gate is closed.
-  const isPast = ({ stage, behind }: Station) =>
-    behind !== null || gates.some(({ gate, closed }) => closed !== null && isBefore(stage, gate));
-  const open = stations.filter((station) => station.state !== 'done' && !isPast(station));
+  const open = stations.filter((station) => station.state !== 'done' && !station.isPast);
   const station = open.find(({ checks, flags }) => flags > 0 || checks.some((check) => check.isAsked && check.next !== null)) ?? open.find(({ of }) => of > 0) ?? null; // prettier-ignore
   const next = station?.checks.find((check) => check.isAsked && check.next !== null) ?? station?.checks.find((check) => check.next !== null) ?? null; // prettier-ignore
   return { stations, gates, here: station?.stage ?? null, next, holds, orders: ordersBroken(judged) };
 }
-
-/** Whether a stage comes before a gate on the way. */
-const isBefore = (stage: Stage, gate: Gate): boolean => {
-  const { after } = GATE[gate];
-  return after === 'record' || STAGES.indexOf(stage) <= STAGES.indexOf(after);
-};

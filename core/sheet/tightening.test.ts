@@ -4,7 +4,7 @@ import { usualOrder, withGroup, type TighteningPlan } from '../tightening/plan.j
 import type { Reading } from './reading.js';
 import { sheetOf } from './sheet.js';
 import { fileOf, readingOf } from './test-file.js';
-import { passSlot, plansOf, readByClick, tighteningOf, wrenchSetting } from './tightening.js';
+import { passSlot, plansOf, readByClick, tighteningOf, tighteningsOf, wrenchSetting } from './tightening.js';
 
 const torque = (value: number) => ({ kind: 'torque' as const, target: { value, unit: 'lbft' as const } });
 const PLAN: TighteningPlan = {
@@ -63,6 +63,20 @@ describe('a group is tightened pass by pass', () => {
     expect(stand([...readings, ...wholePass(0, '30', anew)], anew).next).toEqual({ step: 1, nth: PLAN.order[0] });
     expect(sheetOf(fileOf({ engine, readings })).rows).toHaveLength(8);
   });
+});
+
+test('once its gate was opened again, what was drawn before counts no more, and what is drawn after it does', () => {
+  const readings = [0, 1].flatMap((step) => wholePass(step, step === 0 ? '30' : '65'));
+  const later = PLAN.order.map((nth) => pull(0, nth, '30'));
+  const papers = [{ id: 'p', kind: 'tightening', body: PLAN, by: 'builder', at: '2026-11-24T07:00:00.000Z' }];
+  const opened = (gate: 'heads' | 'pan') => ({ kind: 'gate-opened' as const, id: gate, gate, reason: 'gasket', minutes: 90, cost: null, by: 'builder', at: readings.at(-1)!.receivedAt }); // prettier-ignore
+  const next = (gate: 'heads' | 'pan', more: Reading[] = []) => {
+    const file = { ...fileOf({ engine, readings: [...readings, ...more] }), papers, acts: [opened(gate)] };
+    return tighteningsOf(file, sheetOf(file).rows)[0].next;
+  };
+  expect(next('pan')).toEqual({ step: 2, nth: PLAN.order[0] });
+  expect(next('heads')).toEqual({ step: 0, nth: PLAN.order[0] });
+  expect(next('heads', later)).toEqual({ step: 1, nth: PLAN.order[0] });
 });
 
 test('an empty Enter files what the wrench clicks at; a stretch must be read', () => {

@@ -1,6 +1,9 @@
 import { toCanonical } from '../units/units.js';
 import { type Adapter, type StepKind, type Target, type TighteningPlan, type TighteningStep } from '../tightening/plan.js'; // prettier-ignore
 import { torqueAdapter } from '../tightening/torque-adapter.js';
+import { GATE } from '../plan/gates.js';
+import { actsOf } from './acts.js';
+import type { EngineFile } from './engine-file.js';
 import type { Paper } from './papers.js';
 import type { Slot } from './slot.js';
 import type { SheetRow } from './row.js';
@@ -119,6 +122,22 @@ export function tighteningOf(plan: TighteningPlan, rows: readonly SheetRow[]): T
     off,
     isDone: !open && moved.length === 0 && off.length === 0,
   };
+}
+
+/**
+ * How far every group is, by its plan. What was drawn before its gate was opened again is loose since, and counts no more.
+ */
+export function tighteningsOf(
+  file: Pick<EngineFile, 'papers' | 'acts' | 'readings'>,
+  rows: readonly SheetRow[],
+): Tightening[] {
+  const arrived = new Map(file.readings.map(({ id, receivedAt }) => [id, receivedAt]));
+  const opened = actsOf(file, 'gate-opened');
+  return plansOf(file).map((plan) => {
+    const loosened = opened.findLast(({ gate }) => GATE[gate].loosens.includes(plan.fastened))?.at;
+    const counted = loosened === undefined ? rows : rows.filter(({ readingId }) => arrived.get(readingId)! > loosened);
+    return tighteningOf(plan, counted);
+  });
 }
 
 /** What the wrench is set to for a target, with the plan's adapter on it; in the target's unit. Null where none is on it. */

@@ -43,9 +43,22 @@ describe('the way of an engine', () => {
   test('goes on where a gate is closed, and counts what is asked for alone', () => {
     const { path } = left([readingOf('preload-turns', '1I', '0.5', 'turn')], ['pan', 'front-cover', 'heads'].map(closed)); // prettier-ignore
     expect([path.here, path.holds!.gate]).toEqual(['setting', 'valve-covers']);
-    expect(path.stations.find(({ stage }) => stage === 'setting')).toMatchObject({ taken: 1, of: 16, state: 'open', behind: null }); // prettier-ignore
-    expect(path.stations[0].behind).toBe('pan');
+    expect(path.stations.find(({ stage }) => stage === 'setting')).toMatchObject({ taken: 1, of: 16, state: 'open', isPast: false }); // prettier-ignore
+    expect(path.stations.map(({ isPast }) => isPast)).toEqual([true, true, true, true, false, false, false, false]);
     expect(path.orders).toHaveLength(1);
+  });
+
+  test('comes back to a gate that is open, or open again, whatever was closed after it', () => {
+    const reopened: Act = { kind: 'gate-opened', id: 'o', gate: 'pan', reason: 'rod bearing', minutes: 90, cost: null, by: 'builder', at: '2026-03-01T09:00:00.000Z' }; // prettier-ignore
+    for (const acts of [
+      ['front-cover', 'heads'].map(closed),
+      [...['pan', 'front-cover', 'heads'].map(closed), reopened],
+    ]) {
+      const { path, steps } = left([], acts);
+      expect([path.here, path.next!.measure, path.holds!.gate]).toEqual(['bottom-end', 'rod-side-clearance', 'pan']);
+      expect(steps.slice(0, 2).map(({ id }) => id)).toEqual(['bottom-end', 'gate:pan']);
+      expect(steps.some(({ id }) => id === 'mock-up')).toBe(false);
+    }
   });
 
   test('names a check’s own place where the next value belongs, and what it needs first', () => {

@@ -86,13 +86,10 @@ export function workLeft(
   const has = (id: StepId) => steps.some((step) => step.id === id);
   const needs = (...ids: StepId[]) => ids.filter(has);
   const WITH_HEADS: Stage[] = ['torque', 'setting', 'proof'];
-  const isPast = (stage: Stage, index: number) =>
-    GATES.some((gate) => GATE[gate].after !== 'record' && isClosed(gate) && STAGES.indexOf(GATE[gate].after as Stage) >= index) ||
-    path.stations.find((one) => one.stage === stage)!.behind !== null; // prettier-ignore
   STAGES.forEach((stage, index) => {
     const station = path.stations.find((one) => one.stage === stage)!;
     const times = timesOf(practice, learned, station);
-    const minutes = isPast(stage, index) ? 0 : minutesLeft(station, times);
+    const minutes = station.isPast ? 0 : minutesLeft(station, times);
     const notBefore = untilAt(stage);
     const first = WITH_HEADS.includes(stage)
       ? needs('gate:heads', ...WITH_HEADS.slice(0, WITH_HEADS.indexOf(stage)))

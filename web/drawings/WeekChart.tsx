@@ -9,8 +9,6 @@ export interface WeekRow {
   says: string;
   isRisky: boolean;
   promised: string | null;
-  /** The day from which on something can be done on it. */
-  begins: string;
   /** Minutes of work by day. */
   days: Map<string, number>;
   /** Days on which it waits, and nothing can be done. */

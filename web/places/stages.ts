@@ -5,7 +5,7 @@ import { GATES } from '../../core/plan/gates.js';
 import type { Stage } from '../../core/plan/measure.js';
 import { isClayInside, isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
 import { closedOf } from '../../core/sheet/gates.js';
-import { plansOf, tighteningOf } from '../../core/sheet/tightening.js';
+import { tighteningsOf } from '../../core/sheet/tightening.js';
 import type { Sheet } from '../../core/sheet/sheet.js';
 import { stageProgress, type Progress } from '../../core/sheet/stage-progress.js';
 import { engineDataOf, jobOf, partsOf } from '../../core/sheet/papers.js';
@@ -56,7 +56,7 @@ export const STAGE_PLACES: StagePlace[] = [
   {
     ...stagePlace('torque', 'tightening', 'Tightening', async () => ({ Component: (await import('./tightening/Tightening.js')).Tightening })),
     progress: ({ file, sheet }) => {
-      const groups = plansOf(file).map((plan) => tighteningOf(plan, sheet.rows));
+      const groups = tighteningsOf(file, sheet.rows);
       if (groups.length === 0) return 'empty';
       return groups.every(({ isDone }) => isDone) ? 'done' : 'open';
     },

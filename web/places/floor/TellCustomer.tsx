@@ -16,6 +16,7 @@ import type { EnginePromise } from '../../../contracts/promise.js';
 import { wordHolds, wordTold } from '../../../contracts/wording/promise.js';
 import { TOLD_BY } from '../../../core/sheet/acts.js';
 import { act, ask, sayError } from '../../app/api.js';
+import { changeJob } from '../../app/change-job.js';
 import { usePromises } from '../../state/promises.js';
 
 type How = (typeof TOLD_BY)[number];
@@ -68,11 +69,7 @@ export function TellCustomer({ engine, shop, onClose }: { engine: EnginePromise;
     setProblem('');
     try {
       await act('POST /api/engines/:id/told', { params: { id: engine.id }, body: { how, says, promised, expected } });
-      if (isPromised) {
-        const { papers } = await ask('GET /api/engines/:id/papers/:kind', { params: { id: engine.id, kind: 'job' } });
-        const job = (papers.at(-1)?.body ?? {}) as object;
-        await act('POST /api/engines/:id/papers/:kind', { params: { id: engine.id, kind: 'job' }, body: { ...job, promised: expected } }); // prettier-ignore
-      }
+      if (isPromised) await changeJob(engine.id, { promised: expected });
       await load();
       enqueueSnackbar(`${name} was told`);
       onClose();

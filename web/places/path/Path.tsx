@@ -93,7 +93,8 @@ export function Path() {
   const { holds } = path;
   const opened = actsOf(file, 'gate-opened');
   const forgottenHere = forgotten.filter(({ measure }) =>
-    path.stations.some(({ checks, behind }) => behind === null && checks.some((check) => check.measure === measure && check.next !== null)),
+    path.stations.some(({ checks, isPast }) =>
+        !isPast && checks.some((check) => check.measure === measure && check.next !== null)),
   ); // prettier-ignore
   const stand = gate && path.gates.find((one) => one.gate === gate)!;
   return (

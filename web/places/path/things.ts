@@ -2,7 +2,8 @@ import { GATE_WORD, wordLack, wordLackShort } from '../../../contracts/wording/g
 import { GATE, GATES } from '../../../core/plan/gates.js';
 import type { Check, Path } from '../../../core/sheet/path.js';
 import type { GateStand } from '../../../core/sheet/gates.js';
-import type { PathStation, PathThing } from '../../drawings/PathWay.js';
+import type { PathStation } from '../../drawings/PathStation.js';
+import type { PathThing } from '../../drawings/PathWay.js';
 import { ENGINE_PLACES, STAGE_PLACES, type EnginePlace, type StagePlace, type Standing } from '../stages.js';
 import { GATE_KEY, STATION_KEYS } from './use-path.js';
 
@@ -72,7 +73,7 @@ export function thingsOf(path: Path, standing: Standing, steps: { id: string; mi
       press: STATION_KEYS[index].toUpperCase(),
       state: station ? station.state : place.progress(standing),
       isHere: stage !== null && stage === path.here,
-      isBehind: station?.behind != null,
+      isBehind: station?.isPast === true,
       count: station && station.of > 0 ? `${station.taken}/${station.of}` : '',
       left: stage === null ? '' : sayLeft(steps.find(({ id }) => id === stage)?.minutes ?? 0),
       lines: checks.map(lineOf(stage === path.here ? path.next : null)),

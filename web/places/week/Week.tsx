@@ -12,7 +12,8 @@ import { dayIn, startOfDay, WorkTime } from '../../../core/plan/work-time.js';
 import { likelyOf, seedOf, type Likely } from '../../../core/sheet/likely.js';
 import type { StepLeft } from '../../../core/sheet/work-left.js';
 import { sayDay } from '../../app/say-day.js';
-import { act, ask, sayError } from '../../app/api.js';
+import { sayError } from '../../app/api.js';
+import { changeJob } from '../../app/change-job.js';
 import { Page } from '../../app/Page.js';
 import { WeekChart, type WeekRow } from '../../drawings/WeekChart.js';
 import { usePromises } from '../../state/promises.js';
@@ -41,13 +42,16 @@ export function Week() {
     if (!looksOn) void load();
   }, [load, looksOn]);
   const today = answer ? dayIn(answer.from, answer.work.timeZone) : format(new Date(), 'yyyy-MM-dd');
-  const days = daysFrom(dayOf(dayNumber(today) + first), SEEN_DAYS);
+  const firstDay = dayOf(dayNumber(today) + first);
+  const days = daysFrom(firstDay, SEEN_DAYS);
+  /** Minutes that one pair of hands has on each day. */
   const hasOf = useMemo(() => {
     if (!answer) return new Map<string, number>();
-    const time = new WorkTime(answer.work, startOfDay(days[0], answer.work.timeZone));
-    return new Map(days.map((day) => [day, time.minutesBetween(startOfDay(day, answer.work.timeZone), startOfDay(dayOf(dayNumber(day) + 1), answer.work.timeZone))])); // prettier-ignore
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [answer, days[0]]);
+    const { timeZone } = answer.work;
+    const time = new WorkTime(answer.work, startOfDay(firstDay, timeZone));
+    const on = (day: string) => startOfDay(day, timeZone);
+    return new Map(daysFrom(firstDay, SEEN_DAYS).map((day) => [day, time.minutesBetween(on(day), on(dayOf(dayNumber(day) + 1)))])); // prettier-ignore
+  }, [answer, firstDay]);
   if (!answer)
     return (
       <Page title="Week">
@@ -71,24 +75,18 @@ export function Week() {
       says: wordPromise(engine, sayDay).replace(/:.*$/, ''),
       isRisky: isAtRisk(engine),
       promised: engine.promised,
-      begins: startOf(engine),
       days: worked,
       waits: new Set(engine.waits.map(({ from }) => dayOfMoment(from))),
     };
   });
-  const load_ = new Map(days.map((day) => [day, { asked: rows.reduce((sum, row) => sum + (row.days.get(day) ?? 0), 0), has: (hasOf.get(day) ?? 0) * Math.max(1, answer.hands) }])); // prettier-ignore
+  const hours = new Map(days.map((day) => [day, { asked: rows.reduce((sum, row) => sum + (row.days.get(day) ?? 0), 0), has: (hasOf.get(day) ?? 0) * Math.max(1, answer.hands) }])); // prettier-ignore
   const file = async (id: string, by: number) => {
     const engine = answer.engines.find((one) => one.id === id)!;
     setHeld(null);
     if (by === 0) return;
     const startOn = target(engine, by);
     try {
-      const { papers } = await ask('GET /api/engines/:id/papers/:kind', { params: { id, kind: 'job' } });
-      const { startOn: _before, ...job } = (papers.at(-1)?.body ?? {}) as { startOn?: string };
-      await act('POST /api/engines/:id/papers/:kind', {
-        params: { id, kind: 'job' },
-        body: { ...job, ...(startOn ? { startOn } : {}) },
-      });
+      await changeJob(id, { startOn });
       await load();
       enqueueSnackbar(
         startOn ? `${engine.tag} begins on ${sayDay(startOn)}` : `${engine.tag} begins as soon as a hand is free`,
@@ -154,7 +152,7 @@ export function Week() {
         }))}
         rows={rows}
         active={active}
-        load={load_}
+        load={hours}
         longest={Math.max(60, ...hasOf.values())}
         onPick={(id) => {
           setActive(id);
