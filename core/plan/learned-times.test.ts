@@ -1,4 +1,4 @@
-import { learnTimes, median, type TakenAt } from './learned-times.js';
+import { learnTimes, median, thinned, type TakenAt } from './learned-times.js';
 
 /** Readings of one measure on one engine, each so many minutes after the one before. */
 const taken = (engineId: string, measure: string, gaps: number[], start = 0): TakenAt[] => {
@@ -29,6 +29,13 @@ describe('how long things take in this shop', () => {
     const three = ['a', 'b', 'c'].flatMap((engine, index) => taken(engine, 'bore', Array<number>(6).fill(index + 1)));
     const { stages } = learnTimes([...three].reverse());
     expect(stages.get('bottom-end')).toMatchObject({ minutes: 12, count: 3 });
+  });
+
+  test('of very many cases some are kept, spread as all of them', () => {
+    const many = Array.from({ length: 4001 }, (_none, index) => (index * 7919) % 4001);
+    const some = thinned(many);
+    expect([some[0], some.at(-1), some.length]).toEqual([0, 4000, 40]);
+    expect(Math.abs(median(some) - 2000)).toBeLessThan(60);
   });
 
   test('what another Utex knows and this one does not tells nothing', () => {

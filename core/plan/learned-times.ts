@@ -39,9 +39,20 @@ export function median(values: readonly number[]): number {
   return sorted.length % 2 === 1 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
 }
 
+/** As many cases as tell how far something strays; more say the same and take longer. */
+const MOST_RATIOS = 40;
+
+/** Some of many values that are spread as all of them are. @example thinned([3, 1, 2]) // [3, 1, 2] */
+export function thinned(values: readonly number[]): number[] {
+  if (values.length <= MOST_RATIOS) return [...values];
+  const sorted = [...values].sort((a, b) => a - b);
+  const step = (sorted.length - 1) / (MOST_RATIOS - 1);
+  return Array.from({ length: MOST_RATIOS }, (_none, index) => sorted[Math.round(index * step)]);
+}
+
 const learned = (minutes: number[]): Learned => {
   const middle = median(minutes);
-  return { minutes: middle, count: minutes.length, ratios: minutes.map((one) => one / middle) };
+  return { minutes: middle, count: minutes.length, ratios: thinned(minutes.map((one) => one / middle)) };
 };
 
 /** How long checks and stages take in this shop, by the pauses between what was read on one engine. */

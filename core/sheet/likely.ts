@@ -9,6 +9,15 @@ const TIMES = 400;
 /** How far work strays where a shop has no history of it: a third either way is usual. */
 const GENERAL_RATIOS = [0.7, 0.8, 0.9, 1, 1, 1.1, 1.25, 1.45, 1.8];
 
+/** An engine whose day is reckoned. */
+export interface ToReckon {
+  steps: readonly StepLeft[];
+  /** From when on it is worked on; ms since 1970. */
+  from: number;
+  promised: string | null;
+  seed: number;
+}
+
 export interface Likely {
   /** When it is ready if everything takes as long as usual; ms since 1970. */
   finishAt: number;

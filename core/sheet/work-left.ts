@@ -1,6 +1,6 @@
 import { isOpen, type PartLine } from '../parts/line.js';
 import { GATE, GATES, type Gate } from '../plan/gates.js';
-import type { LearnedTimes } from '../plan/learned-times.js';
+import { thinned, type LearnedTimes } from '../plan/learned-times.js';
 import { STAGES, type Stage } from '../plan/measure.js';
 import type { WorkStep } from '../plan/promise.js';
 import type { Path, Station } from './path.js';
@@ -47,7 +47,7 @@ function timesOf({ path }: Guesses, learned: LearnedTimes, { stage, checks }: St
   const each = (measure: string) =>
     learned.checks.get(measure)?.minutes ?? guess(measure) ?? whole / Math.max(1, values);
   const told: StepLeft['told'] = known || checks.some(({ measure }) => learned.checks.has(measure)) ? 'learned' : guess(stage) !== undefined ? 'practice' : 'general'; // prettier-ignore
-  const ratios = known?.ratios ?? checks.flatMap(({ measure }) => learned.checks.get(measure)?.ratios ?? []);
+  const ratios = known?.ratios ?? thinned(checks.flatMap(({ measure }) => learned.checks.get(measure)?.ratios ?? []));
   return { whole, each, told, ratios };
 }
 

@@ -4,7 +4,7 @@ import { isNotFitted, isOpen, type PartLine } from '../../core/parts/line.js';
 import { learnTimes, type LearnedTimes } from '../../core/plan/learned-times.js';
 import { startOfDay, WEEKDAYS, type WorkWeek } from '../../core/plan/work-time.js';
 import { actsOf } from '../../core/sheet/acts.js';
-import { likelyOf, seedOf } from '../../core/sheet/likely.js';
+import { seedOf, type ToReckon } from '../../core/sheet/likely.js';
 import { jobOf } from '../../core/sheet/papers.js';
 import { pathOf } from '../../core/sheet/path.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
@@ -71,39 +71,29 @@ export class Promises {
 
   /** Every engine in work, the one most at risk first: late by the longest, then the least likely to be kept. */
   async list(): Promise<PromisesAnswer> {
-    const { clock, database } = this.context;
+    const { clock, database, workers } = this.context;
     const from = clock.now().getTime();
     const { work, unsaid } = workWeekOf(await findShopData(database));
     const learned = await this.learnedTimes(from);
     const inWork = await listInWork(database, MOST_ENGINES);
-    const engines: PromisesAnswer['engines'] = [];
+    const known = [];
     for (const { shown, touchedAt, waits } of inWork) {
       const { id, tag, title, customer } = shown;
-      const kept = await this.keptOf(
-        id,
-        `${touchedAt.getTime()} ${this.writes.get(id)} ${waits} ${this.learned!.at} ${work.timeZone}`,
-        work,
-        learned,
-      );
-      const { promised = null, startOn = null } = kept.job;
-      const begins = startOn === null ? from : Math.max(from, startOfDay(startOn, work.timeZone));
-      const likely = likelyOf(kept.left.steps, work, begins, promised, seedOf(id));
+      const stamp = `${touchedAt.getTime()} ${this.writes.get(id)} ${waits} ${this.learned!.at} ${work.timeZone}`;
+      const { left, job, told, template } = await this.keptOf(id, stamp, work, learned);
+      const { promised = null, startOn = null } = job;
       const { customerId } = await this.engines.get(id);
-      const { told, template } = kept;
-      engines.push({
-        id,
-        tag,
-        title,
-        customer,
-        customerId,
-        promised,
-        startOn,
-        ...kept.left,
-        ...likely,
-        told,
-        template,
-      });
+      known.push({ id, tag, title, customer, customerId, promised, startOn, ...left, told, template });
     }
+    const toReckon = known.map(({ id, steps, promised, startOn }): ToReckon => ({
+      steps,
+      from: startOn === null ? from : Math.max(from, startOfDay(startOn, work.timeZone)),
+      promised,
+      seed: seedOf(id),
+    }));
+    // Beside the main thread: whoever posts a reading meanwhile does not wait for it.
+    const likely = await workers.run('shop', 'reckonPromises', { engines: toReckon, work });
+    const engines = known.map((one, index) => ({ ...one, ...likely[index] }));
     const people = await listPeople(database);
     const hands = people.filter(({ role }) => role === 'builder').length;
     return {

@@ -1,3 +1,5 @@
+import type { WorkWeek } from '../../core/plan/work-time.js';
+import { likelyOf, type Likely, type ToReckon } from '../../core/sheet/likely.js';
 import { createHash } from 'node:crypto';
 import { CALCULATORS } from '../../contracts/calc.js';
 import type { Issue } from '../../contracts/errors.js';
@@ -41,6 +43,10 @@ const TASKS = {
     engine: Engine;
   }): Outcome<ReturnType<NonNullable<PaperKind['check']>>> =>
     outcomeOf(() => PAPER_KINDS.find((row) => row.kind === kind)!.check?.(sent, engine) ?? null),
+
+  /** When each of some engines is ready, and how likely its promise: four hundred ways each, some ten milliseconds. */
+  reckonPromises: ({ engines, work }: { engines: ToReckon[]; work: WorkWeek }): Likely[] =>
+    engines.map(({ steps, from, promised, seed }) => likelyOf(steps, work, from, promised, seed)),
 
   /** What draws and signs paper is loaded where it is first needed: most work is arithmetic. */
   issueRecord: async ({

@@ -22,6 +22,7 @@ const IDLE_MS = 120_000;
 const TIME_LIMITS: Record<keyof Tasks, number> = {
   calculate: 15_000,
   checkPaper: 15_000,
+  reckonPromises: 15_000,
   encodePicture: 30_000,
   verifyFile: 30_000,
   issueRecord: 120_000,
