@@ -6,11 +6,10 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { benchBrowser } from './bench-browser.mjs';
-import { build, ensureDebianTools, offerPostgresql, ROOT, run } from './steps.mjs';
+import { build, ensureDebianTools, ROOT, run } from './steps.mjs';
 
 build();
-ensureDebianTools();
-offerPostgresql();
+await ensureDebianTools({ postgresql: true });
 const found = join(mkdtempSync(join(tmpdir(), 'utex-bench-')), 'ratios.json');
 run('node', ['--enable-source-maps', 'dist/server/benchmarks/main.js', found]);
 const ratios = [...JSON.parse(readFileSync(found, 'utf8')), ...(await benchBrowser())];

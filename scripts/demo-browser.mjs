@@ -21,7 +21,7 @@ export async function withDemo(port, act) {
     if (tries > 120) throw new Error('The demo did not start.');
     await new Promise((resolve) => setTimeout(resolve, 500));
   }
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: FLAGS });
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium-headless-shell', args: FLAGS });
   try {
     return await act(browser, base);
   } finally {

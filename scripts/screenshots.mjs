@@ -5,7 +5,7 @@ import { quiet, signedInAt, withDemo } from './demo-browser.mjs';
 import { build, ensureDebianTools, ROOT } from './steps.mjs';
 
 build();
-ensureDebianTools();
+await ensureDebianTools();
 const { VIEWS } = await import('./views.ts');
 const only = process.argv.slice(2);
 mkdirSync(join(ROOT, 'docs/screenshots'), { recursive: true });

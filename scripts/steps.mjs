@@ -94,7 +94,7 @@ export function build() {
 
 /** What the tests need beyond npm: the program to look for, and Debian's package that brings it. */
 const NEEDED = [
-  { program: '/usr/bin/chromium', package: 'chromium' },
+  { program: '/usr/bin/chromium-headless-shell', package: 'chromium-headless-shell' },
   { program: '/usr/bin/pdfsig', package: 'poppler-utils' },
   { program: '/usr/bin/qpdf', package: 'qpdf' },
   { program: '/usr/bin/mutool', package: 'mupdf-tools' },
@@ -102,33 +102,31 @@ const NEEDED = [
 /** For the tests of a shop whose data is on a PostgreSQL server; all others run without. */
 const POSTGRESQL = [{ program: '/usr/bin/pg_virtualenv', package: 'postgresql' }];
 
-const commandFor = (packages) => `apt-get update && apt-get install -y --no-install-recommends ${packages.join(' ')}`;
+const absent = (tools) => tools.filter(({ program }) => !existsSync(program)).map((tool) => tool.package);
+const installing = (packages) => `apt-get install -y --no-install-recommends ${packages.join(' ')}`;
+const commandFor = (packages) => `apt-get update && ${installing(packages)}`;
 
-/** Installs those of `tools` that are missing, where this user may. Answers the packages that are missing still. */
-function installDebian(tools) {
-  const packages = tools.filter(({ program }) => !existsSync(program)).map((tool) => tool.package);
-  if (packages.length === 0 || process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) return packages;
-  console.log(`Installing ${packages.join(' and ')} …`);
-  const options = {
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-  };
-  const apt = (...args) => spawnSync('apt-get', args, options).status === 0;
-  const done = apt('update', '-qq') && apt('install', '-y', '-qq', '--no-install-recommends', ...packages);
-  return done ? [] : packages;
+/** Installs those of several groups of `tools` that are missing, where this user may; none for the want of another group. */
+async function installDebian(...groups) {
+  const missing = groups.map(absent).filter(({ length }) => length > 0);
+  if (missing.length === 0 || process.getuid?.() !== 0 || !existsSync('/usr/bin/apt-get')) return;
+  console.log(`Installing ${missing.flat().join(' and ')} …`);
+  const commands = ['apt-get update -qq', ...missing.map((packages) => `${installing(packages)} -qq`)].join('; ');
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  await once(spawn('sh', ['-c', commands], { stdio: ['ignore', 'ignore', 'inherit'], env }), 'exit');
 }
 
-/** Installs Debian's Chromium and its checkers of PDF where they are missing and this user may; else says the command and ends. */
-export function ensureDebianTools() {
-  const missing = installDebian(NEEDED);
+/**
+ * Installs Debian's Chromium and its checkers of PDF where they are missing and this user may; else says the command and
+ * ends. PostgreSQL is offered: where it cannot be had, its tests are left out, and that is said. It goes on by itself
+ * while npm installs.
+ */
+export async function ensureDebianTools({ postgresql = false } = {}) {
+  await installDebian(NEEDED, ...(postgresql ? [POSTGRESQL] : []));
+  const missing = absent(NEEDED);
+  if (postgresql && absent(POSTGRESQL).length > 0)
+    console.error(`Without PostgreSQL the tests on it are left out. As root: ${commandFor(absent(POSTGRESQL))}`);
   if (missing.length === 0) return;
   console.error(`The tests need ${missing.join(' and ')}. As root: ${commandFor(missing)}`);
   process.exit(1);
-}
-
-/** The same for PostgreSQL; where it cannot be had, its tests are left out, and that is said. */
-export function offerPostgresql() {
-  const missing = installDebian(POSTGRESQL);
-  if (missing.length > 0)
-    console.error(`Without PostgreSQL the tests on it are left out. As root: ${commandFor(missing)}`);
 }

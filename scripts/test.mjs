@@ -6,7 +6,7 @@ import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statfsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { build, ensureDebianTools, install, isBuilt, offerPostgresql, ROOT, runBeside } from './steps.mjs';
+import { build, ensureDebianTools, install, isBuilt, ROOT, runBeside } from './steps.mjs';
 
 const only = process.argv.slice(2);
 const wants = (name) => only.length === 0 || only.includes(`--${name}`);
@@ -14,9 +14,9 @@ const RESULTS = join(ROOT, 'test-results');
 const JEST_JSON = join(RESULTS, 'jest.json');
 const E2E_JSON = join(RESULTS, 'e2e.json');
 
+const tools = ensureDebianTools({ postgresql: wants('jest') });
 install();
-ensureDebianTools();
-if (wants('jest')) offerPostgresql();
+await tools;
 if (only.length === 0) await runBeside(...(isBuilt() ? [] : ['build']), 'types', 'lint');
 else build();
 
