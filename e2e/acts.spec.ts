@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './device.js';
 import { key, openEngine, signIn, signedIn } from './hands.js';
 
 test('the lead reads what was done on an engine as sentences, and walks the chain on the page', async ({ page }) => {

@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { lobeFromCard } from '../core/cam/lobe-from-card.js';
+import { test } from './device.js';
 import { key, openEngine, signedIn } from './hands.js';
 import { fileCard, inTable, INCH_CARD } from './cam-card.js';
 

@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './device.js';
 import { signIn, typeIn } from './hands.js';
 
 test('the floor shows the engines of the shop, searches by key and opens with Enter', async ({ page }) => {

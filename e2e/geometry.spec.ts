@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './device.js';
 import { fileCard } from './cam-card.js';
 import { goTo, key, openEngine, readingsOnServer, signedIn } from './hands.js';
 

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './device.js';
 import { openEngine, readingsOnServer, signedIn } from './hands.js';
 
 test('readings come from a CSV file all together or not at all, each problem on its line', async ({ page }) => {

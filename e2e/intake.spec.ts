@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './device.js';
 import { goTo, openEngine, signIn, signedIn } from './hands.js';
 
 test('an engine is opened step by step by keyboard, drawn as it is typed, its customer a page of the book', async ({

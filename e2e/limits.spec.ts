@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './device.js';
 import { openEngine, signIn, signedIn } from './hands.js';
 
 /** A set of the shop's own, like another one: other tests open engines by the sets that are there. */

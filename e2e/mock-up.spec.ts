@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './device.js';
 import { fileCard } from './cam-card.js';
 import { goTo, key, openEngine, readingsOnServer, signedIn } from './hands.js';
 

@@ -1,4 +1,5 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './device.js';
 import { openEngine, signIn, typeIn } from './hands.js';
 
 test('somebody who is switched off in the middle of typing is out at once, and what was typed stays on the device', async ({

@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import sharp from 'sharp';
+import { test } from './device.js';
 import { openEngine, signedIn } from './hands.js';
 
 const png = () =>

@@ -1,5 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { ENGINE_PLACES } from '../web/places/stages.js';
+import { test } from './device.js';
 import { goTo, key, openEngine, readingsOnServer, signIn, typeIn, signedIn } from './hands.js';
 
 const engineId = async (page: Page, tag: string) => {

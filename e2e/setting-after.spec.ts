@@ -1,4 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
+import { test } from './device.js';
 import { goTo, key, openEngine, readingsOnServer, signIn, signedIn } from './hands.js';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'What to do now' });

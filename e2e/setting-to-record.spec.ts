@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './device.js';
 import { key, openEngine, readingsOnServer, signIn, signOut, signedIn } from './hands.js';
 
 test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, the customer verifies', async ({

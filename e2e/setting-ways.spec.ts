@@ -1,4 +1,5 @@
-import { expect, test, type Browser, type Page } from '@playwright/test';
+import { expect, type Browser, type Page } from '@playwright/test';
+import { test } from './device.js';
 import { key, openEngine, readingsOnServer, signIn, signedIn } from './hands.js';
 
 const VALVES = 16;

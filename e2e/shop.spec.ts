@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test } from './device.js';
 import { signIn } from './hands.js';
 
 test('the owner makes a backup by key while the shop works, and takes it away', async ({ page }) => {
