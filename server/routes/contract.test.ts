@@ -71,13 +71,21 @@ test('a fingerprint that is none is refused by its field', async () => {
   expect([answer.status, answer.body.error.issues[0].path]).toEqual([422, 'fingerprint']);
 });
 
-test('a floor page that is none is refused by its field, and one behind the last is empty', async () => {
+test('a floor page that is none is refused by its field; one behind the last is empty, and says how many there are', async () => {
   for (const page of ['0', '-1', 'x', '1.5']) {
     const answer = await shop.as('lead')('GET', `/api/engines?page=${page}`);
     expect([answer.status, answer.body.error.issues[0].path]).toEqual([422, 'page']);
   }
-  const far = await shop.as('lead')<{ engines: object[] }>('GET', '/api/engines?page=99');
-  expect([far.status, far.body.engines]).toEqual([200, []]);
+  type Page = { engines: object[]; total: number; pages: number };
+  for (const search of ['', '&search=fenwater', '&life=in-work', '&search=fenwater&life=in-work']) {
+    const { body: first } = await shop.as('lead')<Page>('GET', `/api/engines?page=1${search}`);
+    const { body: far } = await shop.as('lead')<Page>('GET', `/api/engines?page=99${search}`);
+    expect(first.engines).toHaveLength(first.total);
+    expect(first.total).toBeGreaterThan(0);
+    expect(far).toMatchObject({ engines: [], total: first.total, pages: first.pages });
+  }
+  const { body: none } = await shop.as('lead')<Page>('GET', '/api/engines?search=nobody%20is%20called%20so');
+  expect(none).toMatchObject({ engines: [], total: 0, pages: 1 });
 });
 
 test('content of a kind that an address does not take is told so', async () => {

@@ -70,36 +70,38 @@ export interface FloorSearch {
   life?: EngineLife;
 }
 
-/**
- * One page of the floor, last touched first. The database itself puts the answer together: what is shown was made ready
- * when it changed, and is not taken apart again.
- */
+/** A row of the floor as the database spells it, as its part of an answer: what is shown is not taken apart again. */
+const asSummary = ([shown, waits, touchedAt]: (string | null)[]) =>
+  `${shown!.slice(0, -1)},"waits":${waits ?? 'null'},"touchedAt":"${touchedAt}"}`;
+
+/** One page of the floor, last touched first. */
 export async function searchFloor(
   database: Database,
   { search, life }: FloorSearch,
   offset: number,
   limit: number,
 ): Promise<FloorPage> {
-  const params: unknown[] = [limit, offset];
+  const sought: unknown[] = [];
   const conditions: string[] = [];
   if (search !== '') {
-    params.push(`%${search.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`);
-    conditions.push(`words like $${params.length}`);
+    sought.push(`%${search.toLowerCase().replace(/[\\%_]/g, '\\$&')}%`);
+    conditions.push(`words like $${sought.length}`);
   }
   if (life) {
-    params.push(life);
-    conditions.push(`life = $${params.length}`);
+    sought.push(life);
+    conditions.push(`life = $${sought.length}`);
   }
   const where = conditions.length > 0 ? `where ${conditions.join(' and ')}` : '';
   const total =
     search === '' ? `select coalesce(sum(engines), 0) from floor_size ${where}` : `select count(*) from floor ${where}`;
-  const [[engines, size]] = await database.prepared(
-    `select string_agg(left(shown, -1) || ',"waits":' || coalesce(waits, 'null') || ',"touchedAt":"' || ${isoOf('touched_at')} || '"}', ',' order by touched_at desc, tag) as engines,
-       (${total}) as total
-     from (select shown, waits, touched_at, tag from floor ${where} order by touched_at desc, tag limit $1::int offset $2::int) page`,
-    params,
+  const rows = await database.prepared(
+    `select shown, waits, ${isoOf('touched_at')}, (${total}) from floor ${where}
+     order by touched_at desc, tag limit $${sought.length + 1}::int offset $${sought.length + 2}::int`,
+    [...sought, limit, offset],
   );
-  return { total: Number(size), engines: `[${engines ?? ''}]` };
+  // On a page behind the last no row says how many there are.
+  const [size] = rows.length > 0 ? rows[0].slice(-1) : (await database.prepared(total, sought))[0];
+  return { total: Number(size), engines: `[${rows.map(asSummary).join(',')}]` };
 }
 
 /** Engines that run and of which something is looked at again by a day, those that are due first as first. */
