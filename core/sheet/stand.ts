@@ -9,7 +9,7 @@ import { isClear } from '../plan/read-entry.js';
 import type { EngineFile } from './engine-file.js';
 import { onFileOf } from './on-file.js';
 import type { Reading } from './reading.js';
-import { familyKey, slotKey, type Slot } from './slot.js';
+import { familyKey, siblingKey, slotKey, type Slot } from './slot.js';
 
 /**
  * A value as it stands in its slot: read there, or (`derived`) made at the moment when the last of its readings was
@@ -205,8 +205,6 @@ function newest(histories: readonly (readonly Try[])[], before?: number): Try | 
   }
   return found;
 }
-
-const siblingKey = (slot: Slot): string => slotKey({ ...slot, place: '' });
 
 function getOrMake<Key, Value>(map: Map<Key, Value>, key: Key, make: () => Value): Value {
   let value = map.get(key);
