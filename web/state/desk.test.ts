@@ -98,6 +98,28 @@ test('a value stands on the sheet at once, and is on the server a moment later',
   expect(outbox.size).toBe(0);
 });
 
+test('what is taken, or answered, between the working out and the drawing is drawn with it', async () => {
+  await open();
+  const waiting: (() => void)[] = [];
+  later = (work) => void waiting.push(work);
+  take('1I');
+  waiting.shift()!();
+  take('1E', '2.5');
+  while (waiting.length > 0) waiting.shift()!();
+  expect(useDesk.getState().readings.map(({ place }) => place)).toEqual(['1I', '1E']);
+  take('2I');
+  waiting.shift()!();
+  // The answer to those before comes in: they are other readings from now on, with the time of the server.
+  await settled();
+  while (waiting.length > 0) waiting.shift()!();
+  await settled();
+  const { readings, sheet } = useDesk.getState();
+  expect(readings.map(({ place, receivedAt }) => `${place} ${receivedAt}`)).toEqual(
+    ['1I', '1E', '2I'].map((place) => `${place} 2026-11-24T09:00:00.000Z`),
+  );
+  expect(sheet!.rows.filter(({ measure }) => measure === 'preload-turns')).toHaveLength(3);
+});
+
 test('the hand goes on before the sheet has followed; what is taken meanwhile is on it all the same', async () => {
   await open();
   const waiting: (() => void)[] = [];
@@ -107,7 +129,7 @@ test('the hand goes on before the sheet has followed; what is taken meanwhile is
   const again = take('1E', '0.5');
   // What is shown is of one piece: readings and sheet follow together.
   expect([useDesk.getState().readings, useDesk.getState().sheet!.rows]).toEqual([[], []]);
-  waiting.forEach((work) => work());
+  while (waiting.length > 0) waiting.shift()!();
   expect(useDesk.getState().sheet!.rows.filter(({ measure }) => measure === 'preload-turns').map(({ place }) => place)).toEqual(['1I', '1E']); // prettier-ignore
   await settled();
   expect(Object.values(useDesk.getState().saved)).toEqual(['on-server', 'on-server', 'on-server']);

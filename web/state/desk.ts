@@ -3,22 +3,15 @@ import type { EngineAnswer } from '../../contracts/engine.js';
 import type { EngineFileAnswer } from '../../contracts/engine-file.js';
 import type { NewReading, SavedReading } from '../../contracts/reading.js';
 import type { RecordSummary } from '../../contracts/record.js';
-import type { CompletedCard } from '../../core/cam/cam-card.js';
-import type { LobeSweep } from '../../core/cam/lobe-sweep.js';
-import { atValue, type Stage } from '../../core/plan/measure.js';
+import type { Stage } from '../../core/plan/measure.js';
 import { measureOf } from '../../core/plan/measures.js';
-import { readEntry } from '../../core/plan/read-entry.js';
 import type { EngineFile } from '../../core/sheet/engine-file.js';
-import { judgingOf, type Judging } from '../../core/sheet/judging.js';
-import { cardOf, sweepsOf } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import { judgeLast } from '../../core/sheet/answer.js';
-import { sheetOf, type Sheet } from '../../core/sheet/sheet.js';
 import { slotKey } from '../../core/sheet/slot.js';
-import { standOf, type Stand } from '../../core/sheet/stand.js';
-import type { Unit } from '../../core/units/units.js';
 import { ApiError, sayError } from '../app/api.js';
 import { byTime, type Kept, type Outbox } from './outbox.js';
+import { asReading, NOTHING, viewOf, type View } from './view-of.js';
 
 /** Where a reading is: only here, on the server, or refused by it (with its words). */
 type Saved = 'kept-here' | 'on-server' | { refused: string };
@@ -41,19 +34,6 @@ export interface DeskSource {
 /** What is typed into a slot. */
 type Typed = Pick<NewReading, 'measure' | 'place' | 'at' | 'occasion' | 'entered' | 'unit' | 'supersedes'> &
   Partial<Pick<NewReading, 'how'>>;
-
-/** What follows from the file of an engine: computed once, whenever it changes. */
-interface View {
-  file: EngineFile | null;
-  /** The file's readings walked through. */
-  stand: Stand | null;
-  /** What any value on it is judged by. */
-  judging: Judging | null;
-  sheet: Sheet | null;
-  /** The newest cam card, completed, and the lobes that were swept. */
-  card: CompletedCard | null;
-  sweeps: LobeSweep[];
-}
 
 export interface Desk extends View {
   engineId: string | null;
@@ -79,40 +59,7 @@ const RETRY_MS = [1000, 2000, 5000, 10_000];
 /** The most readings that are sent in one go. */
 const BATCH = 100;
 
-/** A typed reading with its canonical value, as it stands on the sheet before the server has it. */
-function asReading({ reading, handle, takenAt }: Kept): Reading {
-  const { atLiftMm, ...rest } = reading;
-  const measure = measureOf(reading.measure);
-  const entry = readEntry(measure, reading.entered, reading.unit as Unit);
-  // What an earlier version left on this device says its lift in a field of its own.
-  const first = measure.at && atLiftMm !== undefined ? { at: { by: measure.at, value: atValue(atLiftMm) } } : {};
-  return {
-    ...first,
-    ...rest,
-    unit: reading.unit as Unit,
-    value: entry.ok ? entry.value : NaN,
-    takenAt,
-    receivedAt: takenAt,
-    by: handle,
-  };
-}
-
 const isRefused = (saved: Saved | undefined) => typeof saved === 'object';
-
-const NOTHING: View = { file: null, stand: null, judging: null, sheet: null, card: null, sweeps: [] };
-function viewOf(file: EngineFile): View & Pick<Desk, 'readings'> {
-  // Walked through anew: whoever holds the former one must see that it is another.
-  const stand = standOf(file);
-  return {
-    file,
-    stand,
-    readings: file.readings,
-    judging: judgingOf(file, stand),
-    sheet: sheetOf(file, stand),
-    card: cardOf(file),
-    sweeps: sweepsOf(file),
-  };
-}
 
 /** A desk with nothing on it yet. */
 const EMPTY = { ...NOTHING, engine: null, readings: [], records: [], saved: {} };
@@ -138,15 +85,27 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
     };
     /** Readings that were taken and are not shown yet: what is shown is always of one piece. */
     let unsettled: Reading[] = [];
-    /** Shows all that was taken, and the sheet that follows: the hand has gone on to the next number meanwhile. */
-    const settle = () => {
+    /** What follows from what is shown and what was taken since, while neither changes. */
+    let worked: { shown: readonly Reading[]; last: Reading; view: View } | null = null;
+    const workOut = () => {
+      const { readings: shown } = get();
       const last = unsettled.at(-1);
-      if (!last) return;
-      const view = withReadings([...get().readings, ...unsettled]);
-      unsettled = [];
+      if (worked?.shown === shown && worked.last === last) return worked;
+      return (worked = last ? { shown, last, view: withReadings([...shown, ...unsettled]) } : null);
+    };
+    /** Shows all that was taken, and the sheet that follows. */
+    const settle = () => {
+      const made = workOut();
+      if (!made) return;
+      const { last, view } = made;
+      [unsettled, worked] = [[], null];
       // Of several that came at once, the last is judged as it stands; the others are the server's to judge.
       expected.set(last.id, judgeLast(view.file!, view.stand!, view.judging!).verdict);
       set(view);
+    };
+    /** The same while a hand goes on: worked out at one moment and drawn at another, so that no key waits for both. */
+    const settleBetweenKeys = () => {
+      if (workOut()) source.later(settle);
     };
     const savedAs = (ids: string[], saved: Saved) => Object.fromEntries(ids.map((id) => [id, saved]));
     const mark = (ids: string[], saved: Saved) => set((desk) => ({ saved: { ...desk.saved, ...savedAs(ids, saved) } }));
@@ -245,7 +204,7 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
         };
         unsettled.push(asReading(kept));
         mark([id], 'kept-here');
-        source.later(settle);
+        source.later(settleBetweenKeys);
         void source.outbox.keep(kept).then(() => get().flush());
         return id;
       },
