@@ -12,8 +12,9 @@ export type Gate = (typeof GATES)[number];
  * `measure:<key>` it is taken at every place · `required:<stage>` every required value of the stage is taken, or accepted
  * as missing · `flags:<stage>` none of its flags is open · `sign-off:<what>` somebody has signed that it is so, and it
  * still is · `wheel:confirmed` the degree wheel was looked at again once its bolt was tight · `parts:fitted` nothing that
- * was wanted is still to come or to go in · `tightened:<what>` every group of it has a plan and all its passes ·
- * `gate:<gate>` that gate is closed · `record:signed` the record is signed.
+ * was wanted is still to come or to go in · `tightened:<what>` every group of it, or the one group that is called so, has
+ * a plan and all its passes, and of heads there is one to each bank · `gate:<gate>` that gate is closed · `record:signed`
+ * the record is signed.
  */
 export type GateAsk =
   | `measure:${string}`

@@ -93,16 +93,25 @@ describe('what a gate asks', () => {
     expect([asked(2), asked(0), asked(null)]).toEqual([true, false, false]);
   });
 
-  test('of tightening is a plan with all its passes', () => {
+  test('of tightening is a plan with all its passes, for each head there is', () => {
     const path = { gates: [{ gate: 'heads' as const, asks: ['tightened:heads'] }] };
     const plan = { group: 'heads-1', title: 'Head', fastened: 'heads', count: 2, pattern: 'rows', rows: 1, order: [1, 2], steps: [{ kind: 'torque', target: { value: 65, unit: 'lbft' } }], source: 'card', lubricant: '', washer: '', tool: '', toolNumber: '', toolCheckedOn: null, isReused: false, compound: '', round: 1 }; // prettier-ignore
-    const engine = { ...V8, fasteners: [{ group: 'heads-1', count: 2 }] };
-    const papers = [{ id: 'p', kind: 'tightening', body: plan, ...hand('08:00') }];
-    const pull = (nth: number) => readingOf('torque', `F:heads-1:${nth}`, '65', 'lbft', { atValue: 1 });
-    const asked = (readings: Reading[]) => gates(readings, { papers, engine }, path)[2].lacks;
-    expect(gates([], {}, path)[2].lacks).toEqual([{ ask: 'tightened:heads', places: [] }]);
-    expect(asked([pull(2)])).toEqual([{ ask: 'tightened:heads', places: ['F:heads-1:1'] }]);
-    expect(asked([pull(1), pull(2)])).toEqual([]);
+    const engine = { ...V8, fasteners: ['heads-1', 'heads-2'].map((group) => ({ group, count: 2 })) };
+    const filed = (group: string) => ({ id: group, kind: 'tightening', body: { ...plan, group }, ...hand('08:00') });
+    const pull = (nth: number, group = 'heads-1') =>
+      readingOf('torque', `F:${group}:${nth}`, '65', 'lbft', { atValue: 1 });
+    const asked = (readings: Reading[], ...groups: string[]) =>
+      gates(readings, { papers: groups.map(filed), engine }, path)[2].lacks;
+    const first = [pull(1), pull(2)];
+    const nowhere = [{ ask: 'tightened:heads', places: [] }];
+    expect(asked([])).toEqual(nowhere);
+    expect(asked([pull(2)], 'heads-1')).toEqual([{ ask: 'tightened:heads', places: ['F:heads-1:1'] }]);
+    // An engine of two banks has two heads: the other one is not drawn because nobody planned it.
+    expect(asked(first, 'heads-1')).toEqual(nowhere);
+    expect(asked(first, 'heads-1', 'heads-2')).toEqual([
+      { ask: 'tightened:heads', places: ['F:heads-2:1', 'F:heads-2:2'] },
+    ]);
+    expect(asked([...first, pull(1, 'heads-2'), pull(2, 'heads-2')], 'heads-1', 'heads-2')).toEqual([]);
   });
 });
 

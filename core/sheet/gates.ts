@@ -10,7 +10,7 @@ import type { Reading } from './reading.js';
 import type { Sheet } from './sheet.js';
 import { isBuild } from './slot.js';
 import type { Stand } from './stand.js';
-import { tighteningsOf } from './tightening.js';
+import { headsUnplanned, tighteningsOf } from './tightening.js';
 
 /** All that gates are judged by. */
 export interface Judged {
@@ -111,11 +111,12 @@ function lackingAt({ file, sheet, stand, partsOpen }: Judged, ask: GateAsk): str
     case 'tightened': {
       const groups = tighteningsOf(file, sheet.rows).filter(({ plan: { fastened, group } }) => fastened === what || group === what); // prettier-ignore
       if (groups.length === 0) return [];
-      return somewhere(groups.flatMap(({ plan, isDone, passes, moved, off }) => {
+      const open = somewhere(groups.flatMap(({ plan, isDone, passes, moved, off }) => {
         if (isDone) return [];
-        const open = passes.flatMap(({ pulled }) => pulled.filter(({ row }) => row === null).map(({ nth }) => nth));
-        return [...open, ...moved, ...off.map(({ nth }) => nth)].map((nth) => `F:${plan.group}:${nth}`);
+        const undrawn = passes.flatMap(({ pulled }) => pulled.filter(({ row }) => row === null).map(({ nth }) => nth));
+        return [...undrawn, ...moved, ...off.map(({ nth }) => nth)].map((nth) => `F:${plan.group}:${nth}`);
       })); // prettier-ignore
+      return open ?? whole(what === 'heads' && headsUnplanned(file) > 0);
     }
     case 'gate':
       return whole(closedOf(file, what as Gate) === null);

@@ -39,6 +39,12 @@ export function plansOf({ papers }: { papers: readonly Paper[] }): (TighteningPl
   return [...plans.values()];
 }
 
+/** How many heads no plan is for, once one has one: there is a head to each bank. */
+export function headsUnplanned({ engine, papers }: Pick<EngineFile, 'engine' | 'papers'>): number {
+  const planned = plansOf({ papers }).filter(({ fastened }) => fastened === 'heads').length;
+  return planned === 0 ? 0 : Math.max(0, engine.banks.length - planned);
+}
+
 /** One fastener at one step: what was read there, and whether it is as it must be. */
 interface Pulled {
   nth: number;

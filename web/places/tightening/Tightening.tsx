@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { Mark } from '../../../core/judge/mark.js';
 import { placesOf } from '../../../core/engine/places.js';
 import { FASTENED } from '../../../core/tightening/plan.js';
-import { tighteningsOf } from '../../../core/sheet/tightening.js';
+import { headsUnplanned, tighteningsOf } from '../../../core/sheet/tightening.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
 import { FormPlace } from '../../measuring/FormPlace.js';
 import { useDesk } from '../../state/use-desk.js';
@@ -23,6 +23,7 @@ export function Tightening() {
   const navigate = useNavigate();
   const stands = useMemo(() => tighteningsOf(file, rows), [file, rows]);
   const plans = stands.map(({ plan }) => plan);
+  const lacksHead = headsUnplanned(file) > 0;
   const [chosen, setChosen] = useState<string | null>(null);
   const [writes, setWrites] = useState(false);
   const first = stands.find(({ isDone }) => !isDone) ?? stands[0];
@@ -49,7 +50,7 @@ export function Tightening() {
             one.plan.count * one.plan.steps.length,
           ] as [number, number],
         })),
-        { key: NEW, title: 'Another group', mark: 'missing' as const },
+        { key: NEW, title: lacksHead ? 'The other head' : 'Another group', mark: 'missing' as const },
       ]}
     />
   );
@@ -57,7 +58,7 @@ export function Tightening() {
   if (!stand || writes || !isPlaced) {
     const filed = stand
       ? planFormOf(stand.plan, engine.thread.unit)
-      : begunPlan(engine, FASTENED.find((one) => plans.every(({ fastened }) => fastened !== one)) ?? 'other', groups);
+      : begunPlan(engine, lacksHead ? 'heads' : (FASTENED.find((one) => plans.every(({ fastened }) => fastened !== one)) ?? 'other'), groups); // prettier-ignore
     return (
       <FormPlace list={list} leave={() => (writes ? setWrites(false) : void navigate('/'))} cycleUnit={() => {}}>
         <PlanPart
