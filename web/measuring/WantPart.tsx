@@ -1,10 +1,5 @@
-import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import { useSnackbar } from 'notistack';
-import { useEffect, useState, type FormEvent } from 'react';
+import { useEffect, useState } from 'react';
 import { useForm, type FieldPath } from 'react-hook-form';
 import { newLineRequest, WANTED_KINDS, type NewLine } from '../../contracts/parts.js';
 import { PART_NAME } from '../../contracts/wording/parts.js';
@@ -13,6 +8,7 @@ import type { PartLine } from '../../core/parts/line.js';
 import type { PartKind } from '../../core/parts/part.js';
 import type { Measure, Stage } from '../../core/plan/measure.js';
 import { act, ApiError, sayError, sayFields } from '../app/api.js';
+import { FormDialog } from '../app/FormDialog.js';
 import { FormChoice, FormField } from '../app/FormField.js';
 import { moneyText, readMoney } from '../app/money.js';
 import { newId } from '../app/new-id.js';
@@ -74,10 +70,7 @@ export function WantPart({ begun, onClose }: { begun: Begun; onClose: () => void
     if (!book) void load();
   }, [book, load]);
 
-  const file = async (event: FormEvent) => {
-    event.preventDefault();
-    // The bench below hears its own keys again when this is closed.
-    event.stopPropagation();
+  const file = async () => {
     clearErrors();
     setProblem(null);
     const { places, quantity, spares, priceEach, supplierId, ...typed } = getValues();
@@ -121,56 +114,41 @@ export function WantPart({ begun, onClose }: { begun: Begun; onClose: () => void
   };
   const where = begun.places.length === 1 ? `, ${spokenPlace(begun.places[0])}` : '';
   return (
-    <Dialog open onClose={onClose} aria-labelledby="want-part" fullWidth maxWidth="sm">
-      <form noValidate onSubmit={(event) => void file(event)}>
-        <DialogTitle id="want-part">
-          {begun.isFromShelf ? 'From the shelf' : 'A part is wanted'}
-          {where}
-        </DialogTitle>
-        <DialogContent className="want-part">
+    <FormDialog
+      title={`${begun.isFromShelf ? 'From the shelf' : 'A part is wanted'}${where}`}
+      className="want-part"
+      problem={problem}
+      file={begun.isFromShelf ? 'Take it' : 'Put it on the list'}
+      onFile={file}
+      onClose={onClose}
+    >
+      <FormChoice
+        control={control}
+        name="part"
+        label="Kind"
+        options={WANTED_KINDS.map((kind) => [kind, PART_NAME[kind]])}
+      />
+      <FormField control={control} name="what" label="What" autoFocus help="as a supplier would read it" />
+      <FormField control={control} name="places" label="Valves or places" help="1I 3I; empty for the engine" />
+      <FormField control={control} name="quantity" label="Pieces" />
+      <FormField control={control} name="spares" label="Spares beside them" />
+      {!begun.isFromShelf && (
+        <>
+          <FormField
+            control={control}
+            name="priceEach"
+            label={`Price each${currency ? `, ${currency}` : ''}`}
+            help={currency ? 'empty while nobody knows it' : 'the shop has said no currency yet'}
+          />
           <FormChoice
             control={control}
-            name="part"
-            label="Kind"
-            options={WANTED_KINDS.map((kind) => [kind, PART_NAME[kind]])}
+            name="supplierId"
+            label="From"
+            options={[['', 'not said yet'], ...(book?.suppliers ?? []).map(({ id: of, name }) => [of, name] as const)]}
           />
-          <FormField control={control} name="what" label="What" autoFocus help="as a supplier would read it" />
-          <FormField control={control} name="places" label="Valves or places" help="1I 3I; empty for the engine" />
-          <FormField control={control} name="quantity" label="Pieces" />
-          <FormField control={control} name="spares" label="Spares beside them" />
-          {!begun.isFromShelf && (
-            <>
-              <FormField
-                control={control}
-                name="priceEach"
-                label={`Price each${currency ? `, ${currency}` : ''}`}
-                help={currency ? 'empty while nobody knows it' : 'the shop has said no currency yet'}
-              />
-              <FormChoice
-                control={control}
-                name="supplierId"
-                label="From"
-                options={[
-                  ['', 'not said yet'],
-                  ...(book?.suppliers ?? []).map(({ id: of, name }) => [of, name] as const),
-                ]}
-              />
-            </>
-          )}
-          <FormField control={control} name="note" label="Note" />
-          {problem && (
-            <p role="alert" style={{ color: 'var(--flag)' }}>
-              {problem}
-            </p>
-          )}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Leave it</Button>
-          <Button type="submit" variant="contained">
-            {begun.isFromShelf ? 'Take it' : 'Put it on the list'}
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+        </>
+      )}
+      <FormField control={control} name="note" label="Note" />
+    </FormDialog>
   );
 }

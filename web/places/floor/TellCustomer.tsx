@@ -1,22 +1,19 @@
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 import { useSnackbar } from 'notistack';
-import { useEffect, useState, type FormEvent } from 'react';
+import { useEffect, useState } from 'react';
 import type { Customer } from '../../../contracts/customer.js';
 import type { EnginePromise } from '../../../contracts/promise.js';
 import { wordHolds, wordTold } from '../../../contracts/wording/promise.js';
 import { TOLD_BY } from '../../../core/sheet/acts.js';
 import { act, ask, sayError } from '../../app/api.js';
 import { changeJob } from '../../app/change-job.js';
+import { FormDialog } from '../../app/FormDialog.js';
 import { usePromises } from '../../state/promises.js';
 
 type How = (typeof TOLD_BY)[number];
@@ -63,9 +60,7 @@ export function TellCustomer({ engine, shop, onClose }: { engine: EnginePromise;
     );
   }, [customerId]);
   const address = programFor(how, customer, `${tag}, ${title}`, says);
-  const file = async (event: FormEvent) => {
-    event.preventDefault();
-    event.stopPropagation();
+  const file = async () => {
     setProblem('');
     try {
       await act('POST /api/engines/:id/told', { params: { id: engine.id }, body: { how, says, promised, expected } });
@@ -78,73 +73,62 @@ export function TellCustomer({ engine, shop, onClose }: { engine: EnginePromise;
     }
   };
   return (
-    <Dialog open onClose={onClose} aria-labelledby="tell-title" fullWidth maxWidth="sm">
-      <form noValidate onSubmit={(event) => void file(event)}>
-        <DialogTitle id="tell-title">
-          Tell {name} about {tag}
-        </DialogTitle>
-        <DialogContent>
-          <p>
-            {promised && `Promised for ${sayDay(promised)}. `}Ready on {sayDay(readyOn)} as it usually goes, by{' '}
-            {sayDay(engine.surelyOn)} in nine ways of ten.
-          </p>
-          <div className="tell-fields">
-            <TextField select label="How" value={how} onChange={({ target }) => setHow(target.value as How)}>
-              {TOLD_BY.map((one) => (
-                <MenuItem key={one} value={one}>
-                  {HOW[one]}
-                </MenuItem>
-              ))}
-            </TextField>
-            <TextField
-              label="Ready on"
-              type="date"
-              value={expected}
-              slotProps={{ inputLabel: { shrink: true } }}
-              onChange={({ target }) => {
-                setExpected(target.value);
-                // Words that were changed by hand stay as they are.
-                if (says === wordsFor(expected)) setSays(wordsFor(target.value));
-              }}
-            />
-          </div>
-          <TextField
-            label="The words"
-            value={says}
-            multiline
-            minRows={4}
-            fullWidth
-            onChange={({ target }) => setSays(target.value)}
-          />
-          <FormControlLabel
-            control={<Checkbox checked={isPromised} onChange={(_event, checked) => setIsPromised(checked)} />}
-            label="It is promised for that day from here on"
-          />
-          <p>
-            {address ? (
-              <Button variant="outlined" component="a" href={address}>
-                Open the {how === 'phone' ? 'phone' : how === 'text' ? 'messages' : 'mail'}
-              </Button>
-            ) : (
-              <span className="now-quiet">
-                The customer book has no{' '}
-                {how === 'mail' ? 'mail address' : how === 'phone' || how === 'text' ? 'number' : 'program'} for it.
-              </span>
-            )}
-          </p>
-          {problem && (
-            <p role="alert" style={{ color: 'var(--flag)' }}>
-              {problem}
-            </p>
-          )}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Not yet</Button>
-          <Button type="submit" variant="contained">
-            Noted as told
+    <FormDialog
+      title={`Tell ${name} about ${tag}`}
+      problem={problem}
+      leave="Not yet"
+      file="Noted as told"
+      onFile={file}
+      onClose={onClose}
+    >
+      <p>
+        {promised && `Promised for ${sayDay(promised)}. `}Ready on {sayDay(readyOn)} as it usually goes, by{' '}
+        {sayDay(engine.surelyOn)} in nine ways of ten.
+      </p>
+      <div className="tell-fields">
+        <TextField select label="How" value={how} onChange={({ target }) => setHow(target.value as How)}>
+          {TOLD_BY.map((one) => (
+            <MenuItem key={one} value={one}>
+              {HOW[one]}
+            </MenuItem>
+          ))}
+        </TextField>
+        <TextField
+          label="Ready on"
+          type="date"
+          value={expected}
+          slotProps={{ inputLabel: { shrink: true } }}
+          onChange={({ target }) => {
+            setExpected(target.value);
+            // Words that were changed by hand stay as they are.
+            if (says === wordsFor(expected)) setSays(wordsFor(target.value));
+          }}
+        />
+      </div>
+      <TextField
+        label="The words"
+        value={says}
+        multiline
+        minRows={4}
+        fullWidth
+        onChange={({ target }) => setSays(target.value)}
+      />
+      <FormControlLabel
+        control={<Checkbox checked={isPromised} onChange={(_event, checked) => setIsPromised(checked)} />}
+        label="It is promised for that day from here on"
+      />
+      <p>
+        {address ? (
+          <Button variant="outlined" component="a" href={address}>
+            Open the {how === 'phone' ? 'phone' : how === 'text' ? 'messages' : 'mail'}
           </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+        ) : (
+          <span className="now-quiet">
+            The customer book has no{' '}
+            {how === 'mail' ? 'mail address' : how === 'phone' || how === 'text' ? 'number' : 'program'} for it.
+          </span>
+        )}
+      </p>
+    </FormDialog>
   );
 }

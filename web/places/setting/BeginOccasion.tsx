@@ -1,14 +1,9 @@
-import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { format } from 'date-fns/format';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { occasionSchema } from '../../../contracts/papers/occasion.js';
 import { runningSchema } from '../../../contracts/papers/running.js';
 import { wordOccasion } from '../../../contracts/wording/occasion.js';
@@ -16,6 +11,7 @@ import { RECHECK_COUNT } from '../../../contracts/wording/recheck.js';
 import { nextOccasion, OCCASION_KINDS, RUN_COUNTS, type OccasionKind } from '../../../core/plan/running.js';
 import { occasionsOf } from '../../../core/sheet/papers.js';
 import { act, sayError } from '../../app/api.js';
+import { FormDialog } from '../../app/FormDialog.js';
 import { typedNumber } from '../../app/typed-number.js';
 import { useDesk } from '../../state/use-desk.js';
 
@@ -55,10 +51,7 @@ export function BeginOccasion({
   const occasion = kind === TOLD ? null : nextOccasion(known, kind);
   const runs = kind !== 'try-out';
   const counts = RUN_COUNTS.filter((count) => rechecks.some((one) => one.count === count));
-  const begin = async (event: FormEvent) => {
-    event.preventDefault();
-    // The bench below hears its own keys again when this is closed.
-    event.stopPropagation();
+  const begin = async () => {
     setProblem('');
     const said =
       occasion === null ? null : occasionSchema.safeParse({ occasion, kind, on, looked: runs ? looked : [] });
@@ -96,75 +89,59 @@ export function BeginOccasion({
     />
   );
   return (
-    <Dialog open onClose={onClose} aria-labelledby="begin-occasion" fullWidth maxWidth="sm">
-      <form noValidate onSubmit={(event) => void begin(event)}>
-        <DialogTitle id="begin-occasion">
-          {occasion === null ? 'How it was run' : `The valves are read anew: ${wordOccasion(occasion)}`}
-        </DialogTitle>
-        <DialogContent className="begin-occasion">
-          <TextField
-            select
-            label="What for"
-            value={kind}
-            onChange={(event) => setKind(event.target.value as typeof kind)}
-          >
-            {OCCASION_KINDS.map((one) => (
-              <MenuItem key={one} value={one}>
-                {wordOccasion(one)}
-              </MenuItem>
-            ))}
-            <MenuItem value={TOLD}>nothing is read: only how it was run</MenuItem>
-          </TextField>
-          <TextField
-            label="Day"
-            type="date"
-            value={on}
-            error={wrong.on !== undefined}
-            helperText={wrong.on ?? ' '}
-            onChange={(event) => setOn(event.target.value)}
-          />
-          {runs && occasion !== null && rechecks.length > 0 && (
-            <fieldset>
-              <legend>Looked at with it, and counted anew from here on</legend>
-              {rechecks.map(({ what }) => (
-                <FormControlLabel
-                  key={what}
-                  label={what}
-                  control={
-                    <Checkbox
-                      checked={looked.includes(what)}
-                      onChange={(_, checked) =>
-                        setLooked(checked ? [...looked, what] : looked.filter((one) => one !== what))
-                      }
-                    />
+    <FormDialog
+      title={occasion === null ? 'How it was run' : `The valves are read anew: ${wordOccasion(occasion)}`}
+      className="begin-occasion"
+      problem={problem}
+      file={occasion === null ? 'Write it down' : 'Read them anew'}
+      onFile={begin}
+      onClose={onClose}
+    >
+      <TextField select label="What for" value={kind} onChange={(event) => setKind(event.target.value as typeof kind)}>
+        {OCCASION_KINDS.map((one) => (
+          <MenuItem key={one} value={one}>
+            {wordOccasion(one)}
+          </MenuItem>
+        ))}
+        <MenuItem value={TOLD}>nothing is read: only how it was run</MenuItem>
+      </TextField>
+      <TextField
+        label="Day"
+        type="date"
+        value={on}
+        error={wrong.on !== undefined}
+        helperText={wrong.on ?? ' '}
+        onChange={(event) => setOn(event.target.value)}
+      />
+      {runs && occasion !== null && rechecks.length > 0 && (
+        <fieldset>
+          <legend>Looked at with it, and counted anew from here on</legend>
+          {rechecks.map(({ what }) => (
+            <FormControlLabel
+              key={what}
+              label={what}
+              control={
+                <Checkbox
+                  checked={looked.includes(what)}
+                  onChange={(_, checked) =>
+                    setLooked(checked ? [...looked, what] : looked.filter((one) => one !== what))
                   }
                 />
-              ))}
-            </fieldset>
-          )}
-          {runs && counts.length > 0 && (
-            <fieldset className="begin-figures">
-              <legend>How it was run; empty for what nobody knows</legend>
-              {counts.flatMap((count) => [
-                figure(`total.${count}`, `${RECHECK_COUNT[count][1]} since hand-over`),
-                figure(`perWeek.${count}`, `${RECHECK_COUNT[count][1]} a week`),
-              ])}
-              {figure('highestRpm', 'Highest speed used, rpm')}
-            </fieldset>
-          )}
-          {problem && (
-            <p role="alert" style={{ color: 'var(--flag)' }}>
-              {problem}
-            </p>
-          )}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Leave it</Button>
-          <Button type="submit" variant="contained">
-            {occasion === null ? 'Write it down' : 'Read them anew'}
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+              }
+            />
+          ))}
+        </fieldset>
+      )}
+      {runs && counts.length > 0 && (
+        <fieldset className="begin-figures">
+          <legend>How it was run; empty for what nobody knows</legend>
+          {counts.flatMap((count) => [
+            figure(`total.${count}`, `${RECHECK_COUNT[count][1]} since hand-over`),
+            figure(`perWeek.${count}`, `${RECHECK_COUNT[count][1]} a week`),
+          ])}
+          {figure('highestRpm', 'Highest speed used, rpm')}
+        </fieldset>
+      )}
+    </FormDialog>
   );
 }

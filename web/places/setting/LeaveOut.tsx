@@ -1,11 +1,8 @@
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { spokenPlace, valvesOfBank } from '../../../core/engine/places.js';
+import { FormDialog } from '../../app/FormDialog.js';
 import type { SettingState } from './use-setting.js';
 import type { SettingActs } from './use-setting-acts.js';
 
@@ -28,58 +25,44 @@ export function LeaveOut({
   const [reason, setReason] = useState('');
   const [problem, setProblem] = useState('');
   const places = whole ? bank.filter((place) => (aside[place] !== undefined) === isOut) : [active];
-  const file = async (event: FormEvent) => {
-    event.preventDefault();
-    // The bench below hears its own keys again when this is closed.
-    event.stopPropagation();
+  const file = async () => {
     if (!isOut && reason.trim().length < LEAST) return setProblem('a reason, in a few words');
     if (await acts.setAside(places, isOut ? null : reason.trim())) onClose();
   };
   return (
-    <Dialog open onClose={onClose} aria-labelledby="leave-out" fullWidth maxWidth="xs">
-      <form noValidate onSubmit={(event) => void file(event)}>
-        <DialogTitle id="leave-out">
-          {isOut ? 'Take up again' : 'Leave out for now'}:{' '}
-          {whole ? `the bank of ${spokenPlace(active)}` : spokenPlace(active)}
-        </DialogTitle>
-        <DialogContent>
-          <p role="group" aria-label="How much">
-            <Button
-              size="small"
-              aria-pressed={!whole}
-              variant={whole ? 'text' : 'outlined'}
-              onClick={() => setWhole(false)}
-            >
-              this valve
-            </Button>
-            <Button
-              size="small"
-              aria-pressed={whole}
-              variant={whole ? 'outlined' : 'text'}
-              onClick={() => setWhole(true)}
-            >
-              its whole bank
-            </Button>
-          </p>
-          {!isOut && (
-            <TextField
-              label="What it waits for"
-              value={reason}
-              autoFocus
-              fullWidth
-              error={problem !== ''}
-              helperText={problem || 'seen by everybody at this engine'}
-              onChange={(event) => setReason(event.target.value)}
-            />
-          )}
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={onClose}>Leave it</Button>
-          <Button type="submit" variant="contained" disabled={acts.isBusy} autoFocus={isOut}>
-            {isOut ? 'Take up again' : 'Leave out'}
-          </Button>
-        </DialogActions>
-      </form>
-    </Dialog>
+    <FormDialog
+      title={`${isOut ? 'Take up again' : 'Leave out for now'}: ${whole ? 'the bank of ' : ''}${spokenPlace(active)}`}
+      file={isOut ? 'Take up again' : 'Leave out'}
+      isSmall
+      isBusy={acts.isBusy}
+      startsAtFile={isOut}
+      onFile={file}
+      onClose={onClose}
+    >
+      <p role="group" aria-label="How much">
+        <Button
+          size="small"
+          aria-pressed={!whole}
+          variant={whole ? 'text' : 'outlined'}
+          onClick={() => setWhole(false)}
+        >
+          this valve
+        </Button>
+        <Button size="small" aria-pressed={whole} variant={whole ? 'outlined' : 'text'} onClick={() => setWhole(true)}>
+          its whole bank
+        </Button>
+      </p>
+      {!isOut && (
+        <TextField
+          label="What it waits for"
+          value={reason}
+          autoFocus
+          fullWidth
+          error={problem !== ''}
+          helperText={problem || 'seen by everybody at this engine'}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      )}
+    </FormDialog>
   );
 }
