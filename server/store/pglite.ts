@@ -1,5 +1,5 @@
 import { fdatasyncSync, mkdirSync } from 'node:fs';
-import { PGlite } from '@electric-sql/pglite';
+import { PGlite, types } from '@electric-sql/pglite';
 import { NodeFS } from '@electric-sql/pglite/nodefs';
 import { serialize } from 'pg-protocol';
 import { CannotStart } from '../cannot-start.js';
@@ -51,6 +51,16 @@ const startParams = [
   'wal_sync_method=fsync',
 ];
 
+/** Bytes as PostgreSQL spells them. PGlite spells and reads them one by one: 50 ms for a record's PDF, and the thread is held. */
+const HEX = '\\x';
+const bytes = {
+  serializers: {
+    [types.BYTEA]: (value: Uint8Array) =>
+      HEX + Buffer.from(value.buffer, value.byteOffset, value.byteLength).toString('hex'),
+  },
+  parsers: { [types.BYTEA]: (text: string) => Buffer.from(text.slice(HEX.length), 'hex') },
+};
+
 const asQueries = (target: { query: PGlite['query'] }): Queries => ({
   async query<Row>(sql: string, params: unknown[] = []) {
     return (await target.query<Row>(sql, params)).rows;
@@ -94,11 +104,13 @@ export async function openPglite(folder: string, onSync: () => void = () => {}):
   layEmptyDatabase(folder);
   mkdirSync(folder, { recursive: true, mode: 0o700 });
   const disk = new Disk(folder);
-  const pglite = await PGlite.create({ fs: new DurableNodeFS(folder, onSync), startParams }).catch((error: Error) => {
-    throw new CannotStart(
-      `The database in ${folder} cannot be opened (${error.message}). Put the whole data folder back from a backup.`,
-    );
-  });
+  const pglite = await PGlite.create({ fs: new DurableNodeFS(folder, onSync), startParams, ...bytes }).catch(
+    (error: Error) => {
+      throw new CannotStart(
+        `The database in ${folder} cannot be opened (${error.message}). Put the whole data folder back from a backup.`,
+      );
+    },
+  );
   return {
     kind: 'pglite',
     checkRoom() {

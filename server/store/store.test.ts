@@ -85,6 +85,23 @@ describe('a prepared statement', () => {
   });
 });
 
+test('bytes come back as they went in: every one of them, none, and as many as a picture has', async () => {
+  await database.script('create temp table kept (n serial, bytes bytea)');
+  const whole = Uint8Array.from({ length: 300_000 }, (_none, index) => (index * 7 + (index >> 8)) % 256);
+  // A part of a larger piece of memory is that part alone.
+  const given = [
+    new Uint8Array(),
+    Uint8Array.of(0, 39, 92, 255),
+    whole,
+    whole.subarray(1000, 1256),
+    Buffer.from('%PDF-'),
+  ];
+  for (const bytes of given) await database.query('insert into kept (bytes) values ($1)', [bytes]);
+  const rows = await database.query<{ bytes: Uint8Array; many: number }>('select bytes, length(bytes) as many from kept order by n'); // prettier-ignore
+  expect(rows.map(({ many }) => many)).toEqual(given.map(({ length }) => length));
+  rows.forEach(({ bytes }, index) => expect(Buffer.compare(bytes, given[index])).toBe(0));
+});
+
 describe('the audit chain', () => {
   test('two logs on one database never fork it', async () => {
     const [one, other] = [new AuditLog(database), new AuditLog(database)];
