@@ -5,7 +5,7 @@ import { STAGES, type Measure, type Stage } from '../plan/measure.js';
 import { MEASURES, measureOf } from '../plan/measures.js';
 import { ownMeasures } from '../plan/own-measure.js';
 import { gatesOf, ordersBroken, type GateStand, type Judged, type OrderBroken } from './gates.js';
-import { tighteningsOf } from './tightening.js';
+import { headsUnplanned, tighteningsOf } from './tightening.js';
 
 /** One thing that is measured on the way, and how much of it is. */
 export interface Check {
@@ -19,7 +19,7 @@ export interface Check {
   needs: string[];
   /** The set requires it, or the next gate asks for it. */
   isAsked: boolean;
-  /** Where the next value of it belongs; null where all are taken. */
+  /** Where the next value of it belongs; null where all are taken, or nobody can say yet. */
   next: string | null;
 }
 
@@ -51,23 +51,32 @@ export interface Path {
 /** Measures that are read at a station, the derived ones left out: what follows from others is no work of its own. */
 const readAt = (measure: Measure) => measure.needs.length === 0 || measure.stage === 'cam-timing';
 
+/** A check for each group that has a plan, and one for heads that have none yet: as many pulls as the one that is planned. */
+function tighteningChecks(file: Judged['file'], sheet: Judged['sheet']): Check[] {
+  const groups = tighteningsOf(file, sheet.rows);
+  const pulls = ({ passes }: (typeof groups)[number]) => passes.flatMap(({ pulled }) => pulled);
+  const checks = groups.map((group): Check => {
+    const { plan, next, moved, off } = group;
+    return {
+      measure: `group:${plan.group}`,
+      title: plan.title,
+      taken: pulls(group).filter(({ row }) => row !== null).length,
+      of: pulls(group).length,
+      isFlagged: moved.length > 0 || off.length > 0,
+      needs: [],
+      isAsked: true,
+      next: next && `F:${plan.group}:${next.nth}`,
+    };
+  });
+  const more = headsUnplanned(file);
+  if (more === 0) return checks;
+  const planned = groups.find(({ plan }) => plan.fastened === 'heads')!;
+  return [...checks, { measure: 'group:heads', title: 'The other head: no plan yet', taken: 0, of: more * pulls(planned).length, isFlagged: false, needs: [], isAsked: true, next: null }]; // prettier-ignore
+}
+
 function checksOf({ file, sheet, stand }: Judged, stage: Stage, gates: readonly GateStand[]): Check[] {
   const { engine, spec } = file;
-  if (stage === 'torque')
-    return tighteningsOf(file, sheet.rows).map(({ plan, passes, next, moved, off }): Check => {
-      const pulled = passes.flatMap((pass) => pass.pulled);
-      const taken = pulled.filter(({ row }) => row !== null).length;
-      return {
-        measure: `group:${plan.group}`,
-        title: plan.title,
-        taken,
-        of: pulled.length,
-        isFlagged: moved.length > 0 || off.length > 0,
-        needs: [],
-        isAsked: true,
-        next: next && `F:${plan.group}:${next.nth}`,
-      };
-    });
+  if (stage === 'torque') return tighteningChecks(file, sheet);
   const asked = new Set(gates.flatMap(({ asks }) => asks.flatMap((ask) => (ask.startsWith('measure:') ? [keyedMeasure(engine, ask.slice('measure:'.length))] : [])))); // prettier-ignore
   const required = new Set(
     spec.limits.filter((limit) => limit.required).map(({ measure }) => keyedMeasure(engine, measure)),

@@ -5,7 +5,7 @@ import { GATES } from '../../core/plan/gates.js';
 import type { Stage } from '../../core/plan/measure.js';
 import { isClayInside, isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
 import { closedOf } from '../../core/sheet/gates.js';
-import { tighteningsOf } from '../../core/sheet/tightening.js';
+import { headsUnplanned, tighteningsOf } from '../../core/sheet/tightening.js';
 import type { Sheet } from '../../core/sheet/sheet.js';
 import { stageProgress, type Progress } from '../../core/sheet/stage-progress.js';
 import { engineDataOf, jobOf, partsOf } from '../../core/sheet/papers.js';
@@ -58,7 +58,7 @@ export const STAGE_PLACES: StagePlace[] = [
     progress: ({ file, sheet }) => {
       const groups = tighteningsOf(file, sheet.rows);
       if (groups.length === 0) return 'empty';
-      return groups.every(({ isDone }) => isDone) ? 'done' : 'open';
+      return groups.every(({ isDone }) => isDone) && headsUnplanned(file) === 0 ? 'done' : 'open';
     },
   },
   stagePlace('setting', 'setting', 'Setting', async () => ({ Component: (await import('./setting/Setting.js')).Setting }), { byValve: true }),
