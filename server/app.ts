@@ -25,7 +25,7 @@ import { keyRoutes } from './routes/key-routes.js';
 import { partsRoutes } from './routes/parts-routes.js';
 import { pictureRoutes } from './routes/picture-routes.js';
 import { recordRoutes } from './routes/record-routes.js';
-import { asFailure, refuse, refuseConnection, secured } from './routes/refusals.js';
+import { asFailure, refuse, refuseConnection, secure } from './routes/refusals.js';
 import { route } from './routes/route.js';
 import { gateRoutes } from './routes/gate-routes.js';
 import { settingRoutes } from './routes/setting-routes.js';
@@ -95,12 +95,10 @@ function openServer(proxies: string[], patience: Patience): App {
     forceCloseConnections: 'idle',
     // What arrives on an open connection while closing is still answered, in our own shape; then it is closed.
     return503OnClosing: false,
-    frameworkErrors: (error, request, reply) => refuse(request.raw, reply.raw, asFailure(error)),
+    frameworkErrors: (error, _request, reply) => refuse(reply.raw, asFailure(error)),
     clientErrorHandler: refuseConnection,
   }) as unknown as App;
-  app.server.on('checkExpectation', (request, response) =>
-    refuse(request, response, new Failure('request.expectation')),
-  );
+  app.server.on('checkExpectation', (_request, response) => refuse(response, new Failure('request.expectation')));
   app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(asParsed);
   app.setErrorHandler<FastifyError>((error, request, reply) => {
@@ -111,7 +109,8 @@ function openServer(proxies: string[], patience: Patience): App {
   app.addHook('onRequest', (request, reply, next) => {
     // What the API says is for who asked, and true only now.
     if (request.url.startsWith('/api/')) reply.header('cache-control', 'no-store');
-    secured(request.raw, reply.raw, () => next());
+    secure(reply.raw);
+    next();
   });
   return app;
 }

@@ -45,59 +45,61 @@ export function asFailure(error: FastifyError): Failure {
   return new Failure('server.failed');
 }
 
-/** The security headers of every answer. Made once: the framework's own plugin makes them anew for each request. */
-export const secured = helmet({
-  contentSecurityPolicy: {
-    directives: {
-      defaultSrc: ["'self'"],
-      // MUI's styling writes style elements while it runs.
-      styleSrc: ["'self'", "'unsafe-inline'"],
-      // A picture that only this device has yet is shown from its memory.
-      imgSrc: ["'self'", 'data:', 'blob:'],
-      fontSrc: ["'self'"],
-      workerSrc: ["'self'"],
-      objectSrc: ["'none'"],
-      // A shop's own network speaks plain http; upgrading would lock everybody out.
-      upgradeInsecureRequests: null,
-    },
-  },
-  strictTransportSecurity: false,
-});
-
-const bodyOf = (failure: Failure) => JSON.stringify(failure.body());
-
-/** Refuses where the framework has not begun with the request. */
-export function refuse(request: IncomingMessage, response: ServerResponse, failure: Failure): void {
-  secured(request, response, () => {
-    const body = bodyOf(failure);
-    response.writeHead(failure.status, {
-      'content-type': 'application/json',
-      'content-length': Buffer.byteLength(body),
-      'cache-control': 'no-store',
-      connection: 'close',
-    });
-    response.end(body);
-  });
-}
-
-/** The headers of `secured`, for a connection on which no request came about. */
-function securedHeaders(): [string, string][] {
+/** The security headers of every answer: the same for all, so they are made once. */
+function makeSecurityHeaders(): [name: string, value: string][] {
   const headers: [string, string][] = [];
   const response = {
     setHeader: (name: string, value: string) => headers.push([name, value]),
     removeHeader: () => {},
   } as unknown as ServerResponse;
-  secured({} as IncomingMessage, response, () => {});
+  helmet({
+    contentSecurityPolicy: {
+      directives: {
+        defaultSrc: ["'self'"],
+        // MUI's styling writes style elements while it runs.
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        // A picture that only this device has yet is shown from its memory.
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        objectSrc: ["'none'"],
+        // A shop's own network speaks plain http; upgrading would lock everybody out.
+        upgradeInsecureRequests: null,
+      },
+    },
+    strictTransportSecurity: false,
+  })({} as IncomingMessage, response, () => {});
   return headers;
 }
+const SECURITY_HEADERS = makeSecurityHeaders();
 
-/** Answers on a connection whose request is no HTTP, too large in its head, or too slow. */
+/** Puts the security headers on an answer. */
+export function secure(response: ServerResponse): void {
+  for (const [name, value] of SECURITY_HEADERS) response.setHeader(name, value);
+}
+
+const bodyOf = (failure: Failure) => JSON.stringify(failure.body());
+
+/** Refuses where the framework has not begun with the request. */
+export function refuse(response: ServerResponse, failure: Failure): void {
+  secure(response);
+  const body = bodyOf(failure);
+  response.writeHead(failure.status, {
+    'content-type': 'application/json',
+    'content-length': Buffer.byteLength(body),
+    'cache-control': 'no-store',
+    connection: 'close',
+  });
+  response.end(body);
+}
+
+/** Refuses on a connection on which no request came about. */
 export function refuseConnection(error: NodeJS.ErrnoException, socket: Duplex): void {
   if (error.code === 'ECONNRESET' || !socket.writable) return void socket.destroy();
   const failure = new Failure(CODES[error.code ?? ''] ?? 'request.malformed');
   const body = bodyOf(failure);
   const headers: [string, string][] = [
-    ...securedHeaders(),
+    ...SECURITY_HEADERS,
     ['content-type', 'application/json'],
     ['content-length', String(Buffer.byteLength(body))],
     ['cache-control', 'no-store'],
