@@ -95,8 +95,11 @@ export async function searchFloor(
   const total =
     search === '' ? `select coalesce(sum(engines), 0) from floor_size ${where}` : `select count(*) from floor ${where}`;
   const rows = await database.prepared(
-    `select shown, waits, ${isoOf('touched_at')}, (${total}) from floor ${where}
-     order by touched_at desc, tag limit $${sought.length + 1}::int offset $${sought.length + 2}::int`,
+    // The page first: a time is spelled for its rows alone, not for those that it passes over.
+    `select shown, waits, ${isoOf('touched_at')}, (${total})
+     from (select shown, waits, touched_at, tag from floor ${where} order by touched_at desc, tag
+       limit $${sought.length + 1}::int offset $${sought.length + 2}::int) page
+     order by touched_at desc, tag`,
     [...sought, limit, offset],
   );
   // On a page behind the last no row says how many there are.
