@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import type { PartsAnswer } from '../../contracts/parts.js';
 import { ask, sayError } from '../app/api.js';
+import { whenHandsChange } from './session.js';
 
 interface PartsBook {
   /** Null until it was read once. */
@@ -23,3 +24,6 @@ export const usePartsBook = create<PartsBook>((set) => ({
     }
   },
 }));
+
+// Not everybody reads the book.
+whenHandsChange(() => usePartsBook.setState({ book: null, failure: null }));

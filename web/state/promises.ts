@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import type { PromisesAnswer } from '../../contracts/promise.js';
 import { ask, sayError } from '../app/api.js';
+import { whenHandsChange } from './session.js';
 
 interface Promises {
   /** Null until it was read once. */
@@ -22,3 +23,6 @@ export const usePromises = create<Promises>((set) => ({
     }
   },
 }));
+
+// Not everybody is told what becomes of promises.
+whenHandsChange(() => usePromises.setState({ answer: null, failure: null }));

@@ -10,6 +10,8 @@ globalThis.localStorage = {
 const { handNow, useSession } = await import('./session.js');
 const { ask } = await import('../app/api.js');
 const { typedInto, typeInto, useHalfTyped } = await import('./half-typed.js');
+const { usePartsBook } = await import('./parts-book.js');
+const { usePromises } = await import('./promises.js');
 const { FIRST_POSITION, usePreferences } = await import('./preferences.js');
 
 const WREN: Person = { handle: 'builder', name: 'Wren', role: 'builder' };
@@ -106,6 +108,29 @@ describe('a number that is half typed', () => {
     expect([of('wren a', 'lash@1I'), of('ansel a', 'lash@1I'), of('wren a', 'lash@1E'), of('wren b', 'lash@1I')]).toEqual(['0.41', '7', '', '']); // prettier-ignore
     typeInto('wren a', 'lash@1E', (text) => `${text}3`);
     expect([of('wren a', 'lash@1E'), of('wren a', 'lash@1I')]).toEqual(['3', '']);
+  });
+});
+
+describe('what was shown of the shop', () => {
+  const shown = () => [usePromises.getState().answer, usePartsBook.getState().book];
+  beforeEach(() => {
+    useSession.setState({ status: 'signed-in', person: WREN });
+    usePromises.setState({ answer: { engines: [] } as never });
+    usePartsBook.setState({ book: { lines: [] } as never });
+  });
+
+  test('goes with whom it was shown to', async () => {
+    shop = { open: true, name: 'Marram', person: null };
+    await useSession.getState().signOut();
+    expect(shown()).toEqual([null, null]);
+  });
+
+  test('goes where other hands take over, and stays under a lock that its own person opens', async () => {
+    await useSession.getState().lock();
+    await useSession.getState().signIn('builder', '246810');
+    expect(shown()).toEqual([{ engines: [] }, { lines: [] }]);
+    useSession.setState({ person: { handle: 'apprentice', name: 'Kit', role: 'apprentice' } });
+    expect(shown()).toEqual([null, null]);
   });
 });
 

@@ -82,6 +82,12 @@ export const useSession = create<SessionState>((set, get) => ({
 /** Whether these hands only look on: an apprentice's own measuring is on the practice bench. */
 export const useLooksOn = () => useSession((state) => state.person?.role === 'apprentice');
 
+/** Forgets what somebody was shown, with him: whenever other hands are there, or none. */
+export const whenHandsChange = (forget: () => void): void =>
+  void useSession.subscribe(({ person }, before) => {
+    if (person?.handle !== before.person?.handle) forget();
+  });
+
 /** Who may send what is kept on this device: nobody while the bench is locked. */
 export const handNow = (): string | null => {
   const { status, person } = useSession.getState();

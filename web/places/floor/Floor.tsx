@@ -114,6 +114,8 @@ function byRisk(engines: EngineSummary[], promises: PromisesAnswer | null): Engi
 
 /** How long after the last key the floor is searched, ms. */
 const SETTLED_MS = 150;
+/** How long the rows wait for what becomes of their promises, ms: drawn later it moves what a hand is about to press. */
+const PROMISES_MS = 400;
 
 /** All engines, the last touched first. `/` searches, the arrows walk, Enter opens, from the search what it finds first. */
 export function Floor() {
@@ -130,11 +132,16 @@ export function Floor() {
   const field = useRef<HTMLInputElement>(null);
   const list = useRef<HTMLUListElement>(null);
   const role = useSession((state) => state.person?.role);
-  const { answer: promises, load: loadPromises } = usePromises();
+  const { answer: promises, failure, load: loadPromises } = usePromises();
+  const [waits, setWaits] = useState(true);
   useEffect(() => {
-    // The floor stands before what may become of its promises is worked out.
     if (role && role !== 'apprentice') void loadPromises();
+    // The floor stands all the same where working them out takes longer.
+    const waited = setTimeout(() => setWaits(false), PROMISES_MS);
+    return () => clearTimeout(waited);
   }, [role, loadPromises]);
+  const isDrawn = !waits || promises !== null || failure !== null || role === 'apprentice';
+  const engines = isDrawn ? answer?.engines : undefined;
 
   useEffect(() => {
     if (typed === search || document.activeElement !== field.current) return;
@@ -227,18 +234,18 @@ export function Floor() {
         {answer && <DueStrip due={answer.due} />}
         {promises && life === 'in-work' && search === '' && page === 1 && <AtRisk answer={promises} />}
         <ul className="plain-list floor-list" ref={list} aria-label="Engines">
-          {byRisk(answer?.engines ?? [], search === '' ? promises : null).map((engine) => (
+          {byRisk(engines ?? [], search === '' ? promises : null).map((engine) => (
             <Row key={engine.id} engine={engine} />
           ))}
         </ul>
-        {answer && answer.engines.length > 0 && (
+        {engines && engines.length > 0 && (
           <p className="floor-legend">
             {LEGEND.map((mark) => (
               <VerdictMark key={mark} mark={mark} />
             ))}
           </p>
         )}
-        {answer?.engines.length === 0 && (
+        {engines?.length === 0 && (
           <p>
             {search
               ? `No engine matches “${search}”.`

@@ -19,8 +19,9 @@ export function CalendarPart({ loaded }: { loaded: ApiAnswer<'GET /api/calendar'
     <section aria-label="Calendar" className="shop-part">
       <h2>Calendar</h2>
       <p className="shop-quiet">
-        What is looked at again stands in a calendar that calendar programs read (iCalendar, RFC 5545). Whoever has its
-        address reads the tags, titles and customers of engines that run.
+        What is looked at again, the days that engines are promised for and those on which parts come stand in a
+        calendar that calendar programs read (iCalendar, RFC 5545). Whoever has its address reads the tags, titles and
+        customers of these engines.
       </p>
       {path && madeAt && (
         <p>
