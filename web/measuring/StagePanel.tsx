@@ -139,7 +139,7 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
             terms={wordTerms(formula.terms, lengthUnit)}
           />
         )}
-        {judged && <Hints hints={judged.hints} unit={unit} readingId={preview ? undefined : own?.readingId} />}
+        {judged && <Hints hints={judged.hints} unit={unit} readingIds={preview || !own ? [] : [own.readingId]} />}
         {children}
         <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
         <ReadHereBefore slot={slot} entry={entry} />

@@ -30,13 +30,15 @@ import { useLooksOn, useSession } from '../state/session.js';
 /**
  * What is odd, in words; and what was found when somebody looked.
  *
- * @param readingId the reading that is odd, once it is taken: then it can be answered
+ * @param readingIds the readings of which it is odd, once they are taken: then it can be answered
  */
-export function Hints({ hints, unit, readingId }: { hints: Hint[]; unit: Unit; readingId?: string }) {
+export function Hints({ hints, unit, readingIds = [] }: { hints: Hint[]; unit: Unit; readingIds?: readonly string[] }) {
   const looksOn = useLooksOn();
   const { answerTo, answer } = useHintAnswers();
   return hints.map((hint) => {
-    const answered = readingId ? answerTo(readingId, hint.code) : undefined;
+    const left = readingIds.filter((id) => !answerTo(id, hint.code));
+    const answered = left.length === 0 ? readingIds.map((id) => answerTo(id, hint.code)).at(-1) : undefined;
+    const says = left.length > 1 ? `${CHECKED} of all ${left.length}` : CHECKED;
     return (
       <div key={hint.code} className={answered ? 'now-hint answered' : 'now-hint'}>
         <p>{wordHint(hint, unit)}</p>
@@ -45,17 +47,17 @@ export function Hints({ hints, unit, readingId }: { hints: Hint[]; unit: Unit; r
             “{answered.reason}”, {answered.by} {format(new Date(answered.at), 'd MMM, HH:mm')}
           </p>
         )}
-        {readingId && !answered && !looksOn && (
+        {left.length > 0 && !looksOn && (
           <Button
             size="small"
-            aria-label={`${CHECKED}: ${wordHint(hint, unit)}`}
+            aria-label={`${says}: ${wordHint(hint, unit)}`}
             onClick={(event) => {
               // The keys go back to the bench.
               event.currentTarget.blur();
-              void answer(readingId, hint.code, CHECKED);
+              void answer(left, hint.code, CHECKED);
             }}
           >
-            {CHECKED}
+            {says}
           </Button>
         )}
       </div>

@@ -7,7 +7,7 @@ import { useDesk } from '../state/use-desk.js';
 /** What is said most often of what was odd: it was looked at, and it is so. */
 export const CHECKED = 'checked, true';
 
-/** What was answered to the hints of readings, and answering one. */
+/** What was answered to the hints of readings, and answering them. */
 export function useHintAnswers() {
   const engineId = useDesk((desk) => desk.engine!.id);
   const acts = useDesk((desk) => desk.file!.acts);
@@ -21,13 +21,15 @@ export function useHintAnswers() {
   }, [acts]);
   return {
     answerTo: (readingId: string, hint: string) => answers.get(`${readingId} ${hint}`),
-    answer: async (readingId: string, hint: string, reason: string) => {
+    /** The same answer for each of some readings. */
+    answer: async (readingIds: readonly string[], hint: string, reason: string) => {
       try {
-        await act('POST /api/engines/:id/hints', { params: { id: engineId }, body: { readingId, hint, reason } });
-        await reload();
+        for (const readingId of readingIds)
+          await act('POST /api/engines/:id/hints', { params: { id: engineId }, body: { readingId, hint, reason } });
       } catch (error) {
         enqueueSnackbar(sayError(error), { variant: 'error' });
       }
+      await reload();
     },
   };
 }

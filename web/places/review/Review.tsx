@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { DISPOSITION_ACTIONS } from '../../../core/sheet/acts.js';
+import { measureOf } from '../../../core/plan/measures.js';
 import type { SheetRow } from '../../../core/sheet/row.js';
 import { formatValue, UNIT_LABEL } from '../../../core/units/format.js';
 import { Hints } from '../../measuring/panel-parts.js';
@@ -8,6 +9,7 @@ import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useSession } from '../../state/session.js';
 import { ClayInside } from '../mock-up/ClayInside.js';
+import { alike } from './alike.js';
 import { GatesReview } from './GatesReview.js';
 import { FlagItem, Item, MissingItem, TakeAgain } from './items.js';
 import '../../measuring/panel.css';
@@ -18,6 +20,40 @@ import { Sign } from './Sign.js';
 function sayRow(row: SheetRow): string {
   if (!row.derivedFrom) return `${row.entered} ${UNIT_LABEL[row.enteredUnit]}`;
   return `${row.isClear ? '≥ ' : ''}${formatValue(row.value, row.limit?.stated.unit ?? row.enteredUnit)}`;
+}
+
+/** One value in question, or several about which the very same is asked. */
+function InQuestion({ group }: { group: SheetRow[] }) {
+  const [row] = group;
+  return (
+    <Item
+      mark={<VerdictMark mark={row.verdict} />}
+      title={
+        group.length === 1 ? (
+          <>
+            <Where at={row} /> <span className="figure">{sayRow(row)}</span>
+          </>
+        ) : (
+          <strong>
+            {measureOf(row.measure).title}, {group.length} values
+          </strong>
+        )
+      }
+    >
+      <Hints hints={row.hints} unit={row.enteredUnit} readingIds={group.map(({ readingId }) => readingId)} />
+      {group.length === 1 ? (
+        <TakeAgain at={row} word="Measure again:" />
+      ) : (
+        <ul className="review-alike" aria-label="Measure again">
+          {group.map((one) => (
+            <li key={one.readingId + one.place}>
+              <TakeAgain at={one} /> <span className="figure">{sayRow(one)}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </Item>
+  );
 }
 
 /** Everything that is out of limits, in doubt or missing, each with what was or is to be done; then the signature. */
@@ -39,11 +75,11 @@ export function Review() {
     (row) => !row.derivedFrom || !inQuestion.some((other) => other !== row && other.readingId === row.readingId),
   );
 
-  const block = (title: string, items: ReactNode[], none?: string) =>
+  const block = (title: string, items: ReactNode[], none?: string, count = items.length) =>
     (items.length > 0 || none) && (
       <section aria-label={title}>
         <h2>
-          {title} {items.length > 0 && <span className="figure">{items.length}</span>}
+          {title} {count > 0 && <span className="figure">{count}</span>}
         </h2>
         {items.length > 0 ? <ul className="plain-list">{items}</ul> : <p className="review-none">{none}</p>}
       </section>
@@ -63,20 +99,9 @@ export function Review() {
         )}
         {block(
           'In doubt, or unlike their siblings',
-          asked.map((row) => (
-            <Item
-              key={row.readingId + row.measure}
-              mark={<VerdictMark mark={row.verdict} />}
-              title={
-                <>
-                  <Where at={row} /> <span className="figure">{sayRow(row)}</span>
-                </>
-              }
-            >
-              <Hints hints={row.hints} unit={row.enteredUnit} readingId={row.readingId} />
-              <TakeAgain at={row} word="Measure again:" />
-            </Item>
-          )),
+          alike(asked).map((group) => <InQuestion key={group[0].readingId + group[0].measure} group={group} />),
+          undefined,
+          asked.length,
         )}
         <GatesReview />
         {block(

@@ -33,7 +33,7 @@ export function Item({ mark, title, children }: { mark: ReactNode; title: ReactN
 }
 
 /** The way back to the valve, so that it can be taken again. */
-export function TakeAgain({ at, word }: { at: { measure: string; place: string }; word: string }) {
+export function TakeAgain({ at, word = '' }: { at: { measure: string; place: string }; word?: string }) {
   const { engine } = useDesk();
   const { move, positions } = usePreferences();
   const { path, position } = wayBack(engine!, at, positions[engine!.id]?.steps ?? {});
@@ -101,7 +101,7 @@ export function FlagItem({ flag, actions }: { flag: Flag; actions: readonly Disp
       {!flag.open && !settled && <p>A later reading lies within the limits.</p>}
       {flag.open && (
         <>
-          {row && <Hints hints={row.hints} unit={row.enteredUnit} readingId={row.readingId} />}
+          {row && <Hints hints={row.hints} unit={row.enteredUnit} readingIds={[row.readingId]} />}
           <TakeAgain at={flag} word="Measure again:" />
           <WantOne at={flag} />
           {actions.length > 0 && <Decide at={flag} actions={actions} />}
