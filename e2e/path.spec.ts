@@ -141,6 +141,9 @@ test('a head is tightened in three passes by keyboard; one that is passed by sta
   await expect(page.getByText('● Every pass is whole, nothing moved.')).toBeVisible();
   const readings = await readingsOnServer(page, id, 13);
   expect(readings.filter(({ measure }) => measure === 'torque').every(({ unit }) => unit === 'lbft')).toBe(true);
+  // Two banks have two heads: the list asks for the other one, and begins its plan.
+  await page.getByRole('button', { name: /The other head/ }).click();
+  await expect(form.getByLabel('Called')).toHaveValue('Heads 2');
 });
 
 /** An engine of a customer who wants mail, promised in twelve days, whose pushrods come in eighteen. */
