@@ -14,7 +14,10 @@ const PATH: PathPractice = {
 }; // prettier-ignore
 const NOTHING = pathForm();
 const wrongIn = (form: Partial<PathForm>) => {
-  const { success, error } = newSpecSetRequest.shape.practice.safeParse({ ...GENERAL_PRACTICE, ...pathOf({ ...NOTHING, ...form }) });
+  const { success, error } = newSpecSetRequest.shape.practice.safeParse({
+    ...GENERAL_PRACTICE,
+    ...pathOf({ ...NOTHING, ...form }),
+  });
   return success ? [] : error.issues.map(({ path }) => path.join('.'));
 };
 
