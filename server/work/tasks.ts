@@ -1,6 +1,8 @@
 import type { WorkWeek } from '../../core/plan/work-time.js';
 import { likelyOf, type Likely, type ToReckon } from '../../core/sheet/likely.js';
 import { createHash } from 'node:crypto';
+import { constants, setPriority } from 'node:os';
+import { isMainThread } from 'node:worker_threads';
 import { CALCULATORS } from '../../contracts/calc.js';
 import type { Issue } from '../../contracts/errors.js';
 import type { PaperKind } from '../../contracts/papers/paper-kind.js';
@@ -14,6 +16,10 @@ import type { Images } from '../record/pdf-pictures.js';
 import type { Verified } from '../record/verify-file.js';
 import type { Jpeg } from '../store/picture-store.js';
 import type { PublishedKeys, SigningKeys } from '../record/keys.js';
+
+// Whoever posts a reading goes before all of this where cores are short. On Linux a priority is a thread's own; elsewhere
+// it is the whole program's, and is left alone.
+if (!isMainThread && process.platform === 'linux') setPriority(constants.priority.PRIORITY_LOW);
 
 /** What came of a task that the trade may refuse. */
 type Outcome<T> = { ok: true; value: T } | { ok: false; issues: Issue[] };
