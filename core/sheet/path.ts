@@ -5,7 +5,7 @@ import { STAGES, type Measure, type Stage } from '../plan/measure.js';
 import { MEASURES, measureOf } from '../plan/measures.js';
 import { ownMeasures } from '../plan/own-measure.js';
 import { gatesOf, ordersBroken, type GateStand, type Judged, type OrderBroken } from './gates.js';
-import { headsUnplanned, tighteningsOf } from './tightening.js';
+import { headsUnplanned, OTHER_HEAD, tighteningsOf } from './tightening.js';
 
 /** One thing that is measured on the way, and how much of it is. */
 export interface Check {
@@ -71,7 +71,7 @@ function tighteningChecks(file: Judged['file'], sheet: Judged['sheet']): Check[]
   const more = headsUnplanned(file);
   if (more === 0) return checks;
   const planned = groups.find(({ plan }) => plan.fastened === 'heads')!;
-  return [...checks, { measure: 'group:heads', title: 'The other head: no plan yet', taken: 0, of: more * pulls(planned).length, isFlagged: false, needs: [], isAsked: true, next: null }]; // prettier-ignore
+  return [...checks, { measure: 'group:heads', title: `${OTHER_HEAD}: no plan yet`, taken: 0, of: more * pulls(planned).length, isFlagged: false, needs: [], isAsked: true, next: null }]; // prettier-ignore
 }
 
 function checksOf({ file, sheet, stand }: Judged, stage: Stage, gates: readonly GateStand[]): Check[] {

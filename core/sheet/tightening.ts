@@ -39,6 +39,9 @@ export function plansOf({ papers }: { papers: readonly Paper[] }): (TighteningPl
   return [...plans.values()];
 }
 
+/** What heads that no plan is for are called, beside the groups that have one. */
+export const OTHER_HEAD = 'The other head';
+
 /** How many heads no plan is for, once one has one: there is a head to each bank. */
 export function headsUnplanned({ engine, papers }: Pick<EngineFile, 'engine' | 'papers'>): number {
   const planned = plansOf({ papers }).filter(({ fastened }) => fastened === 'heads').length;

@@ -4,6 +4,7 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useId, type FormEvent, type ReactNode } from 'react';
+import { Problem } from './Problem.js';
 
 /** A dialog that files what is typed in it: its fields, what is wrong with the whole of them, and the two ways out. */
 export function FormDialog({
@@ -47,11 +48,7 @@ export function FormDialog({
         <DialogTitle id={id}>{title}</DialogTitle>
         <DialogContent className={className}>
           {children}
-          {problem && (
-            <p role="alert" style={{ color: 'var(--flag)' }}>
-              {problem}
-            </p>
-          )}
+          <Problem says={problem} />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>{leave}</Button>

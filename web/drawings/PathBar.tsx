@@ -41,24 +41,18 @@ export function Gate({ thing, width, height }: { thing: PathGate; width: number;
         strokeWidth={isNext ? 3.5 : 1.5}
         rx={2}
       />
-      <rect
-        x={left}
-        y={1}
-        width={PATH.gate}
-        height={height - 2}
-        fill={isClosed ? ink : 'none'}
-        stroke={ink}
-        strokeWidth={1.5}
-      />
-      <rect
-        x={left + inner - PATH.gate}
-        y={1}
-        width={PATH.gate}
-        height={height - 2}
-        fill={isClosed ? ink : 'none'}
-        stroke={ink}
-        strokeWidth={1.5}
-      />
+      {[left, left + inner - PATH.gate].map((x) => (
+        <rect
+          key={x}
+          x={x}
+          y={1}
+          width={PATH.gate}
+          height={height - 2}
+          fill={isClosed ? ink : 'none'}
+          stroke={ink}
+          strokeWidth={1.5}
+        />
+      ))}
       <text x={left + 19} y={32} fontFamily="var(--head)" fontSize={17} fontWeight={600} fill={ink}>
         {state === 'lacking' || state === 'closed-lacking' ? '▲ ' : isClosed ? '' : '○ '}
         {fit(title, inner - 34, 7.6)}

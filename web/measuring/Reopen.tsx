@@ -10,6 +10,7 @@ import { act, sayError } from '../app/api.js';
 import { readMoney } from '../app/money.js';
 import { typedNumber } from '../app/typed-number.js';
 import { useDesk } from '../state/use-desk.js';
+import { Problem } from '../app/Problem.js';
 import './reopen.css';
 
 const LEAST = 3;
@@ -107,11 +108,7 @@ export function Reopen({
             />
           </div>
         )}
-        {problem && (
-          <p role="alert" style={{ color: 'var(--flag)' }}>
-            {problem}
-          </p>
-        )}
+        <Problem says={problem} />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Leave it closed</Button>

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import { Problem } from '../../app/Problem.js';
 
 /** Below a page of the book: what is wrong with it, writing it down, and leaving it. */
 export function WriteEnd({
@@ -13,11 +14,7 @@ export function WriteEnd({
   // prettier-ignore
   return (
     <>
-      {problem && (
-        <p role="alert" style={{ color: 'var(--flag)' }}>
-          {problem}
-        </p>
-      )}
+      <Problem says={problem} />
       <div className="order-end">
         <Button type="submit" variant="contained" disabled={isBusy}>
           Write it down

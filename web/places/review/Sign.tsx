@@ -11,6 +11,7 @@ import { act, sayError } from '../../app/api.js';
 import { Thumb, usePictures } from '../../measuring/Pictures.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useSession } from '../../state/session.js';
+import { Problem } from '../../app/Problem.js';
 
 /** The signature: refused while a flag is open; what is missing must be accepted with a reason. */
 export function Sign({ open, unanswered }: { open: number; unanswered: number }) {
@@ -89,11 +90,7 @@ export function Sign({ open, unanswered }: { open: number; unanswered: number })
               ))}
             </fieldset>
           )}
-          {problem && (
-            <p role="alert" style={{ color: 'var(--flag)' }}>
-              {problem}
-            </p>
-          )}
+          <Problem says={problem} />
           <Button type="submit" variant="contained" disabled={open > 0 || keptHere > 0 || busy} sx={{ mt: 2 }}>
             {unanswered > 0 ? `Sign record with ${unanswered} missing` : 'Sign record'}
           </Button>

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { Mark } from '../../../core/judge/mark.js';
 import { placesOf } from '../../../core/engine/places.js';
 import { FASTENED } from '../../../core/tightening/plan.js';
-import { headsUnplanned, tighteningsOf } from '../../../core/sheet/tightening.js';
+import { headsUnplanned, OTHER_HEAD, tighteningsOf } from '../../../core/sheet/tightening.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
 import { FormPlace } from '../../measuring/FormPlace.js';
 import { useDesk } from '../../state/use-desk.js';
@@ -50,7 +50,7 @@ export function Tightening() {
             one.plan.count * one.plan.steps.length,
           ] as [number, number],
         })),
-        { key: NEW, title: lacksHead ? 'The other head' : 'Another group', mark: 'missing' as const },
+        { key: NEW, title: lacksHead ? OTHER_HEAD : 'Another group', mark: 'missing' as const },
       ]}
     />
   );

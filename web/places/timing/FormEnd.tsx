@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { useLooksOn } from '../../state/session.js';
+import { Problem } from '../../app/Problem.js';
 
 interface Props {
   /** What filing it is called. */
@@ -17,11 +18,7 @@ export function FormEnd({ file, what, problem, disabled = false, isDraft, onDrop
   const looksOn = useLooksOn();
   return (
     <>
-      {problem && (
-        <p role="alert" style={{ color: 'var(--flag)' }}>
-          {problem}
-        </p>
-      )}
+      <Problem says={problem} />
       {!looksOn && (
         <div className="measuring-form-end">
           <Button type="submit" variant="contained" disabled={disabled}>
