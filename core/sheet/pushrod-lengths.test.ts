@@ -5,13 +5,13 @@ import { onFileOf } from './on-file.js';
 import type { Reading } from './reading.js';
 import { sheetOf } from './sheet.js';
 import { readingOf } from './test-file.js';
-import { IN, engine, shop, paper, CHECK, RODS, read, fileWith, rowOf, inches } from './test-geometry.js';
+import { IN, engine, shop, paper, CHECK, RODS, read, fileWith, valueRow, inches } from './test-geometry.js';
 
 describe('the length to order', () => {
   const PAPERS = [paper('mock-up', CHECK), paper('pushrods', RODS)];
 
   test('by the worked example, as a stack of named terms', () => {
-    const row = rowOf(fileWith([read('pushrod-checked', '1I', '7.612')], PAPERS), 'pushrod-length')!;
+    const row = valueRow(fileWith([read('pushrod-checked', '1I', '7.612')], PAPERS), 'pushrod-length')!;
     expect(Number((row.value / IN).toFixed(5))).toBe(7.6371);
     expect(row.derivedFrom!.formula.terms.map(({ name, value }) => [name, inches(value)])).toEqual([
       ['pushrod-checked', 7.612],
@@ -22,7 +22,7 @@ describe('the length to order', () => {
 
   test('a thicker gasket lengthens the rod', () => {
     const lengthWith = (gasketFinal: number) =>
-      rowOf(fileWith([read('pushrod-checked', '1I', '7.612')], [paper('mock-up', { ...CHECK, gasketFinal }), PAPERS[1]]), 'pushrod-length')!.value; // prettier-ignore
+      valueRow(fileWith([read('pushrod-checked', '1I', '7.612')], [paper('mock-up', { ...CHECK, gasketFinal }), PAPERS[1]]), 'pushrod-length')!.value; // prettier-ignore
     const lengths = [0.03, 0.041, 0.051, 0.07].map(lengthWith);
     expect(lengths).toEqual([...lengths].sort((a, b) => a - b));
     expect(new Set(lengths).size).toBe(4);
@@ -31,23 +31,23 @@ describe('the length to order', () => {
   test('counted in turns of the checking rod it is the same', () => {
     const tool = paper('pushrods', { ...RODS, tool: { base: 7.5, perTurn: 0.05 } });
     const file = fileWith([read('pushrod-tool-turns', '1I', '2.24', undefined, 10, 'turn')], [PAPERS[0], tool]);
-    expect(inches(rowOf(file, 'pushrod-checked')!.value)).toBe(7.612);
-    expect(Number((rowOf(file, 'pushrod-length')!.value / IN).toFixed(5))).toBe(7.6371);
+    expect(inches(valueRow(file, 'pushrod-checked')!.value)).toBe(7.612);
+    expect(Number((valueRow(file, 'pushrod-length')!.value / IN).toFixed(5))).toBe(7.6371);
   });
 
   test('what is missing is named, and the length is to be told again; nothing is taken for nought', () => {
     const { angleDeg, plunger, ...bare } = RODS;
-    const row = rowOf(fileWith([read('pushrod-checked', '1I', '7.612')], [PAPERS[0], paper('pushrods', bare)]), 'pushrod-length')!; // prettier-ignore
+    const row = valueRow(fileWith([read('pushrod-checked', '1I', '7.612')], [PAPERS[0], paper('pushrods', bare)]), 'pushrod-length')!; // prettier-ignore
     expect(row.verdict).toBe('suspect');
     expect(row.hints).toContainEqual({ code: 'not-corrected', lacks: ['pushrod-angle', 'plunger-target'] });
-    expect(rowOf(fileWith([read('pushrod-checked', '1I', '7.612')], [PAPERS[1]]), 'pushrod-length')).toBeUndefined();
+    expect(valueRow(fileWith([read('pushrod-checked', '1I', '7.612')], [PAPERS[1]]), 'pushrod-length')).toBeUndefined();
   });
 
   test('the fitted rod is held against it, also when the check is read anew afterwards', () => {
     const fitted = [read('pushrod-checked', '1I', '7.612'), read('pushrod-fitted', '1I', '7.650', undefined, 20)];
-    expect(inches(rowOf(fileWith(fitted, PAPERS), 'pushrod-off')!.value)).toBe(0.0129);
+    expect(inches(valueRow(fileWith(fitted, PAPERS), 'pushrod-off')!.value)).toBe(0.0129);
     const again = [...fitted, read('pushrod-checked', '1I', '7.622', undefined, 30)];
-    expect(inches(rowOf(fileWith(again, PAPERS), 'pushrod-off')!.value)).toBe(0.0029);
+    expect(inches(valueRow(fileWith(again, PAPERS), 'pushrod-off')!.value)).toBe(0.0029);
   });
 
   test('lengths in other conventions need the sizes that they hang on', () => {
@@ -95,11 +95,11 @@ describe('one set of rods, or a length for each kind', () => {
 describe('lift at the valve', () => {
   test('what is lost on the way is told, with what may take it', () => {
     const file = fileWith([read('lobe-lift', '1I', '0.350'), read('valve-lift', '1I', '0.570')], [paper('mock-up', CHECK)]); // prettier-ignore
-    const row = rowOf(file, 'lift-lost')!;
+    const row = valueRow(file, 'lift-lost')!;
     expect(inches(row.value)).toBe(0.025);
     expect(row.hints).toContainEqual({ code: 'lift-lost', lost: row.value, springs: 'checking' });
     const whole = fileWith([read('lobe-lift', '1I', '0.350'), read('valve-lift', '1I', '0.593')]);
-    expect(rowOf(whole, 'lift-lost')!.hints).toEqual([]);
+    expect(valueRow(whole, 'lift-lost')!.hints).toEqual([]);
   });
 });
 

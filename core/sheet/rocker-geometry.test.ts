@@ -11,7 +11,7 @@ import {
   read,
   fileWith,
   geometryOf,
-  rowOf,
+  valueRow,
   inches,
   LIFT,
   MARKS,
@@ -20,8 +20,8 @@ import {
 describe('rubbed marks', () => {
   test('read by their two edges tell how wide they are, and how far from the middle of the tip', () => {
     const file = fileWith([read('mark-width', '1I', '0.120;0.182', 7.6)], [paper('rockers', ROCKERS)]);
-    expect(inches(rowOf(file, 'mark-width')!.value)).toBe(0.062);
-    const offset = rowOf(file, 'mark-offset')!;
+    expect(inches(valueRow(file, 'mark-width')!.value)).toBe(0.062);
+    const offset = valueRow(file, 'mark-offset')!;
     expect(inches(offset.value)).toBe(-0.02);
     expect(offset.at).toEqual({ by: 'setting', value: 7.6 * IN });
     expect(offset.derivedFrom!.formula.terms.map(({ name }) => name)).toEqual(['mark-middle', 'half-tip']);
@@ -65,12 +65,12 @@ describe('rubbed marks', () => {
     const careful = fileWith([LIFT, tapped[0], ...MARKS.slice(1), read('mark-width', '5I', '0.0606', 7.65, 12)], [ARM, rough, paper('rockers', ROCKERS, 8)]); // prettier-ignore
     expect(geometryOf(careful)).toMatchObject({ isRough: false });
     expect(geometryOf(careful).trials.map(({ tried }) => inches(tried))).toEqual([7.65, 7.7, 7.6]);
-    expect(rowOf(fileWith([tapped[0]], [rough]), 'mark-width')!.hints).toContainEqual({ code: 'rough-mark' });
+    expect(valueRow(fileWith([tapped[0]], [rough]), 'mark-width')!.hints).toContainEqual({ code: 'rough-mark' });
   });
 
   test('a mark by another rocker than the engine gets says so, on the sheet and at the trial', () => {
     const file = fileWith([MARKS[0]], [paper('rockers', { ...ROCKERS, rockers: 'another' })]);
-    expect(rowOf(file, 'mark-width')!.hints).toContainEqual({ code: 'another-rocker' });
+    expect(valueRow(file, 'mark-width')!.hints).toContainEqual({ code: 'another-rocker' });
     expect(geometryOf(file).trials[0].isOtherRocker).toBe(true);
   });
 
@@ -136,9 +136,9 @@ describe('stem heights', () => {
   test('an uneven one is named with what it will do to its adjuster, among its own kind and head alone', () => {
     const heights = [['1I', '1.900'], ['3I', '1.902'], ['5I', '1.899'], ['7I', '1.925'], ['1E', '1.800'], ['2I', '2.000']]; // prettier-ignore
     const file = fileWith(heights.map(([place, entered]) => read('stem-height', place, entered)));
-    const hint = rowOf(file, 'stem-height', '7I')!.hints.find(({ code }) => code === 'stem-uneven')!;
+    const hint = valueRow(file, 'stem-height', '7I')!.hints.find(({ code }) => code === 'stem-uneven')!;
     // 0.025 over the middle; the nut rises by 1/(1 + 1.7) of it, at 24 threads an inch.
     expect(hint).toMatchObject({ difference: expect.closeTo(0.025 * IN, 6), turns: expect.closeTo((0.025 / 2.7) * 24, 6) }); // prettier-ignore
-    for (const place of ['1I', '1E', '2I']) expect(rowOf(file, 'stem-height', place)!.hints).not.toContainEqual(expect.objectContaining({ code: 'stem-uneven' })); // prettier-ignore
+    for (const place of ['1I', '1E', '2I']) expect(valueRow(file, 'stem-height', place)!.hints).not.toContainEqual(expect.objectContaining({ code: 'stem-uneven' })); // prettier-ignore
   });
 });

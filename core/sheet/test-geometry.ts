@@ -45,7 +45,7 @@ export const read = (measure: string, place: string, entered: string, setting?: 
 export const fileWith = (readings: Reading[], papers: Paper[] = [], spec = shop, of = engine): EngineFile => ({ ...fileOf({ engine: of, spec, readings }), papers }); // prettier-ignore
 export const geometryOf = (file: EngineFile, of: { kind: ValveKind; only?: string } = { kind: 'I' }) =>
   rockerGeometry(judgingOf(file, standOf(file)), of);
-export const rowOf = (file: EngineFile, measure: string, place = '1I') =>
+export const valueRow = (file: EngineFile, measure: string, place = '1I') =>
   sheetOf(file).rows.find((row) => row.measure === measure && row.place === place);
 export const inches = (mm: number) => Number((mm / IN).toFixed(4));
 
