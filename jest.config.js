@@ -1,5 +1,19 @@
-/** Jest runs the TypeScript sources as ES modules through swc; the server tests open real PGlite folders. */
-export default {
+/**
+ * Two ways to run a test file, both from the TypeScript source.
+ *
+ * What has no browser in it runs in plain Node, two processes that go from file to file: what a file imports is read and
+ * compiled once, not for each. It shares its process with other files, so it leaves no global changed.
+ *
+ * What is of the browser fakes a browser's globals and keeps state in its modules, so each file has a world of its own.
+ */
+const inPlainNode = {
+  displayName: 'job',
+  runner: ['jest-light-runner', { runtime: 'child_process' }],
+  testMatch: ['<rootDir>/{core,contracts,server,demo}/**/*.test.ts'],
+};
+const inAWorldOfItsOwn = {
+  displayName: 'interface',
+  testMatch: ['<rootDir>/web/**/*.test.{ts,tsx}'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },
   transform: {
@@ -15,9 +29,10 @@ export default {
       },
     ],
   },
-  testMatch: ['<rootDir>/{core,contracts,server,web,demo}/**/*.test.{ts,tsx}'],
+};
+
+export default {
+  projects: [inPlainNode, inAWorldOfItsOwn],
   // Most of a server test is the server's own process: every core has one of Jest's beside it.
   maxWorkers: '100%',
-  // Some start servers of their own; a busy machine is no fault of theirs.
-  testTimeout: 180_000,
 };

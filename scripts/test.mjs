@@ -37,20 +37,21 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => process.exi
 
 // Tests that start a program of ours start it as it was built just now.
 const env = { ...process.env, TESTS_OF_BUILD: '1', TMPDIR: folder };
-const node = (args) => spawnSync('node', args, { cwd: ROOT, stdio: 'inherit', env }).status === 0;
+const run = (command, args, timeout) =>
+  spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', env, timeout }).status === 0;
+/** What hangs is ended after so long, ms, and has failed: some five times what all of it takes. */
+const JEST_AT_MOST = 20 * 60_000;
 const outcomes = [];
 
 if (wants('jest')) {
-  const fine = node([
-    '--experimental-vm-modules', '--no-warnings', 'node_modules/jest/bin/jest.js', '--json', `--outputFile=${JEST_JSON}`,
-  ]); // prettier-ignore
+  const fine = run('npm', ['run', '--silent', 'jest', '--', '--json', `--outputFile=${JEST_JSON}`], JEST_AT_MOST);
   const said = existsSync(JEST_JSON) ? JSON.parse(readFileSync(JEST_JSON, 'utf8')) : null;
   // A test file that does not even load counts as a failure, though it ran no test.
   const failed = said ? said.numFailedTests + said.numRuntimeErrorTestSuites : 1;
   outcomes.push({ fine, passed: said?.numPassedTests ?? 0, failed });
 }
 if (wants('e2e')) {
-  const fine = node(['node_modules/@playwright/test/cli.js', 'test']);
+  const fine = run('node', ['node_modules/@playwright/test/cli.js', 'test']);
   const said = existsSync(E2E_JSON) ? JSON.parse(readFileSync(E2E_JSON, 'utf8')).stats : null;
   // One that passed when it was tried again has passed, and is named.
   const again = said?.flaky ?? 0;

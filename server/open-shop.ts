@@ -36,6 +36,8 @@ interface Opening extends Pick<Config, 'dataFolder' | 'databaseUrl'> {
   make?: boolean;
   /** Whether the shop gets new keys, as its owner asked. */
   newKeys?: boolean;
+  /** The threads beside this one, where whoever opens the shop has some; else it gets its own. */
+  workers?: Workers;
 }
 
 /** Refuses a disk that takes nothing before anything on it is opened. @throws CannotStart */
@@ -144,7 +146,14 @@ async function openLocked(asked: Opening, clock: Clock): Promise<Context> {
     const published = await listPublished(database);
     await fillFloor(database);
     await fillWaits(database);
-    return { database, audit, clock, keys: { ...keys, published }, workers: new Workers(), newId: randomUUID };
+    return {
+      database,
+      audit,
+      clock,
+      keys: { ...keys, published },
+      workers: asked.workers ?? new Workers(),
+      newId: randomUUID,
+    };
   } catch (error) {
     await database.close().catch(() => {});
     throw error;
@@ -165,7 +174,7 @@ export async function openShopFolder(asked: Opening, clock: Clock = systemClock)
     return {
       context,
       close: async () => {
-        await context.workers.close();
+        if (!asked.workers) await context.workers.close();
         await context.database.close();
         await release();
       },

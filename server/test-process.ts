@@ -9,12 +9,16 @@ export interface Started {
 }
 
 /**
- * The words that run a program of ours: as it was built, where `npm test` has just done so, else from its sources.
+ * The words that run a program of ours: as it was built, where `npm test` has just done so, else from its sources. In the
+ * few seconds that it lives, Node would spend more on compiling PGlite a second time, optimised, than it gains by that.
  *
- * @example program('server/audit') // ['node', 'dist/server/audit.js']
+ * @example program('server/audit') // ['node', '--liftoff-only', 'dist/server/audit.js']
  */
-export const program = (name: string): [string, ...string[]] =>
-  process.env.TESTS_OF_BUILD ? ['node', `dist/${name}.js`] : ['node', '--import', 'tsx', `${name}.ts`];
+export const program = (name: string): [string, ...string[]] => [
+  'node',
+  '--liftoff-only',
+  ...(process.env.TESTS_OF_BUILD ? [`dist/${name}.js`] : ['--import', 'tsx', `${name}.ts`]),
+];
 
 /** Runs a program of ours to its end on a data folder. */
 export function runProgram(

@@ -9,6 +9,7 @@ import type { Clock } from './clock.js';
 import { openShopFolder } from './open-shop.js';
 import { projectRoot } from './project-root.js';
 import type { Context } from './services/context.js';
+import { Workers } from './work/workers.js';
 
 /** What came back: its status and its JSON, or its text where it is none. */
 interface Answer<T = Record<string, never>> {
@@ -73,12 +74,15 @@ async function peopleOf(url: string): Promise<Tokens> {
   return tokens as Tokens;
 }
 
+/** The threads of a process of Jest's, for all shops of its tests: reading what makes a PDF takes one a second. */
+const workers = new Workers();
+
 type Served = Pick<TestShop, 'url' | 'context' | 'clock' | 'stop'>;
 
 async function serveFolder(folder: string, databaseUrl: string | null, options: Partial<AppOptions>): Promise<Served> {
   const clock = { at: new Date(FIRST_MORNING) };
   const ticking: Clock = { now: () => clock.at };
-  const shop = await openShopFolder({ dataFolder: folder, databaseUrl }, ticking);
+  const shop = await openShopFolder({ dataFolder: folder, databaseUrl, workers }, ticking);
   const app = await buildApp({ context: shop.context, dataFolder: folder, version: 'test', ...options });
   const url = await app.listen({ port: 0, host: '127.0.0.1' });
   let stopped = false;
