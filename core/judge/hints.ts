@@ -1,3 +1,4 @@
+import { median } from 'simple-statistics';
 import type { Quantity } from '../units/units.js';
 import type { AdjustRemedy } from '../valvetrain/adjust-remedy.js';
 import type { Lack, SamePart } from '../valvetrain/mock-up.js';
@@ -85,12 +86,32 @@ const isFarOver = ({ min, max }: Limit, value: number): boolean =>
 const isFarUnder = ({ min, max }: Limit, value: number): boolean =>
   max !== undefined && min === undefined && max > 0 && value < max / ONE_SIDED_REACH;
 
+/** Sizes that are made alike, a bore and the next, lie within this part of each other. */
+const MADE_ALIKE = 0.1;
+/** A size is so many steps of its instrument and more; less is a play, an offset or a difference, and may be anything. */
+const A_SIZE = 200;
+
+/** Whether a size lies where the few others of its kind do. */
+const isAlike = (others: Suspect['others'], value: number): boolean => {
+  const middle = median(others.map((one) => one.value));
+  return Math.abs(value - middle) <= MADE_ALIKE * middle;
+};
+
+/** Whether a few other sizes of its kind are all that tells what a value should be like. */
+const goesByFew = ({ measure, others, withinLimit }: Suspect): boolean =>
+  withinLimit === null &&
+  measure.quantity === 'length' &&
+  others.length > 0 &&
+  median(others.map((one) => one.value)) >= A_SIZE * measure.resolution;
+
 /** Whether `value` would look at home among the others. */
-function fits({ measure, place, others, withinLimit, limit = {} }: Suspect, value: number): boolean {
+function fits(suspect: Suspect, value: number): boolean {
+  const { measure, place, others, withinLimit, limit = {} } = suspect;
   if (others.length + 1 >= FEWEST_SIBLINGS) {
     const { scores } = siblings([...others, { place, value }], measure.resolution);
     return !scores[scores.length - 1].flagged;
   }
+  if (goesByFew(suspect)) return isAlike(others, value);
   if (isFarOver(limit, value) || isFarUnder(limit, value)) return false;
   return withinLimit?.(value) ?? false;
 }
@@ -114,14 +135,19 @@ function slips(suspect: Suspect): Hint[] {
 export function hintsFor(suspect: Suspect): Hint[] {
   const { measure, place, value, others, withinLimit, limit = {} } = suspect;
   // Far too much of what has only a least is as odd as too little; nearly nothing of what has only a most is not.
-  const isOdd = withinLimit && (!withinLimit(value) || isFarOver(limit, value));
+  const isOdd = goesByFew(suspect)
+    ? !isAlike(others, value)
+    : withinLimit && (!withinLimit(value) || isFarOver(limit, value));
   if (others.length + 1 < FEWEST_SIBLINGS) return isOdd ? slips(suspect) : [];
 
-  const { median, scores } = siblings([...others, { place, value }], measure.resolution);
+  const { median: middle, scores } = siblings([...others, { place, value }], measure.resolution);
   const own = scores[scores.length - 1];
   if (!own.flagged) return [];
-  const difference = value - median;
-  const found: Hint[] = [{ code: 'differs-from-siblings', median, difference, score: own.score }, ...slips(suspect)];
+  const difference = value - middle;
+  const found: Hint[] = [
+    { code: 'differs-from-siblings', median: middle, difference, score: own.score },
+    ...slips(suspect),
+  ];
   if (measure.key === 'rod-side-clearance') found.push({ code: 'rod-backwards' });
   if (PRELOADS.includes(measure.key)) found.push({ code: difference > 0 ? 'on-its-lobe' : 'hung-lifter' });
   if (ADJUSTERS.includes(measure.key) && difference > 0) found.push({ code: 'adjuster-deep' });

@@ -99,6 +99,30 @@ describe('what is odd about a value', () => {
     expect(hintsFor({ ...alone, value: 0.4 })).toEqual([]);
   });
 
+  describe('of a length without a limit of its own, where there are few of its kind', () => {
+    const bore = findMeasure('bore')!;
+    const second = (value: number, first = 102.362) =>
+      hintsFor({ measure: bore, place: '2', value, others: [{ place: '1', value: first }], withinLimit: null });
+
+    test('ten times the one before it is a slipped digit', () =>
+      expect(second(1023.62)).toEqual([{ code: 'digit-slip', meant: 102.362 }]));
+    test('so is a hundredth of it', () => {
+      const [slip] = second(1.02362) as { code: string; meant: number }[];
+      expect(slip.code).toBe('digit-slip');
+      expect(slip.meant).toBeCloseTo(102.362, 9);
+    });
+    test('one that is bored out, or of another size altogether, is none', () => {
+      expect(second(103.124)).toEqual([]);
+      expect(second(88.9)).toEqual([]);
+    });
+    test('a few thousandths may be ten times as many', () => {
+      const offset = findMeasure('mark-offset')!;
+      expect(hintsFor({ measure: offset, place: '1E', value: 0.5, others: [{ place: '1I', value: 0.05 }], withinLimit: null })).toEqual([]); // prettier-ignore
+    });
+    test('the first of all says nothing', () =>
+      expect(hintsFor({ measure: bore, place: '1', value: 1023.62, others: [], withinLimit: null })).toEqual([]));
+  });
+
   test('of a value that is computed nobody typed the digits', () => {
     const made = { measure, place: '1I', others: [], withinLimit: (value: number) => value > 0.3 && value < 0.5 };
     expect(hintsFor({ ...made, value: 4, computed: true })).toEqual([]);

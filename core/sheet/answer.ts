@@ -55,7 +55,10 @@ export function judgeNext(
 export function answerAt({ rows }: Pick<Sheet, 'rows'>, slot: Slot): Answer | null {
   const own = rows.find((row) => slotKey(row) === slotKey(slot));
   if (!own) return null;
-  const made = rows.filter((row) => row !== own && row.derivedFrom && row.readingId === own.readingId);
+  // What follows from other values is no reading: what else follows from them says nothing of it.
+  const made = own.derivedFrom
+    ? []
+    : rows.filter((row) => row !== own && row.derivedFrom && row.readingId === own.readingId);
   return { ...answerOf(own, made), rows: [own, ...made] };
 }
 
