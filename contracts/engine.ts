@@ -4,6 +4,7 @@ import type { Engine } from '../core/engine/engine.js';
 import { evenIntervals } from '../core/engine/firing.js';
 import { LAYOUTS } from '../core/engine/layouts.js';
 import type { Impossibility } from '../core/impossible.js';
+import { STAGES } from '../core/plan/measure.js';
 import { LIVES } from '../core/sheet/acts.js';
 import { specSetSchema } from './catalogue.js';
 import { bankSchema, engineShape, layoutSchema } from './engine-shape.js';
@@ -92,6 +93,8 @@ const engineSummary = z.object({
   taken: z.number(),
   required: z.number(),
   flagsOpen: z.array(z.object({ measure: z.string(), place: z.string(), verdict: z.string() })),
+  /** The stage that was measured at last; null before anything was. */
+  stage: z.enum(STAGES).nullable(),
   state: z.enum(['opened', 'setting', 'flagged', 'to-sign', 'signed']),
   signedAt: z.string().nullable(),
   life: z.enum(LIVES),

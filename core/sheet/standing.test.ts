@@ -1,5 +1,6 @@
 import { chance } from '../chance.js';
 import { placesOf } from '../engine/places.js';
+import { measureOf } from '../plan/measures.js';
 import type { Act } from './acts.js';
 import { isSigned, type EngineFile } from './engine-file.js';
 import { stageMark } from './marks.js';
@@ -24,6 +25,7 @@ function bySheet(file: EngineFile): Standing {
     ),
     ...(sheet.stages.setting ?? { taken: 0, required: 0 }),
     flagsOpen: open.map(({ measure, place, verdict }) => ({ measure, place, verdict })),
+    stage: file.readings.length === 0 ? null : measureOf(file.readings[file.readings.length - 1].measure).stage,
     state,
   };
 }

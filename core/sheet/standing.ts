@@ -2,6 +2,7 @@ import { keyedMeasure } from '../derive/rules.js';
 import type { Engine } from '../engine/engine.js';
 import { parseValve, placesOf, SCOPES } from '../engine/places.js';
 import { worstOf, type Mark } from '../judge/mark.js';
+import type { Stage } from '../plan/measure.js';
 import { measureOf } from '../plan/measures.js';
 import type { SpecSet } from '../plan/spec-sets.js';
 import { isSigned, type EngineFile } from './engine-file.js';
@@ -21,6 +22,8 @@ export interface Standing {
   taken: number;
   required: number;
   flagsOpen: Pick<Flag, 'measure' | 'place' | 'verdict'>[];
+  /** The stage that was measured at last; null before anything was. */
+  stage: Stage | null;
   state: 'opened' | 'setting' | 'flagged' | 'to-sign' | 'signed';
 }
 
@@ -53,7 +56,7 @@ export class KeptStanding {
   private readonly known = new Map<string, AtPlace>();
   private stale: Set<string>;
   /** All places together, while none of them changes. */
-  private together: Omit<Standing, 'state'> & { unanswered: number };
+  private together: Omit<Standing, 'state' | 'stage'> & { unanswered: number };
 
   constructor(
     engine: Engine,
@@ -112,7 +115,8 @@ export class KeptStanding {
       if (standing.flagsOpen.length > 0) return 'flagged';
       return unanswered === 0 ? 'to-sign' : 'setting';
     };
-    return { ...standing, state: state() };
+    const last = file.readings.at(-1);
+    return { ...standing, stage: last ? measureOf(last.measure).stage : null, state: state() };
   }
 
   private addUp(): typeof this.together {

@@ -20,47 +20,17 @@ import { Page } from '../../app/Page.js';
 import { MiniMap } from '../../drawings/MiniMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { LIFE_WORD, sayPromise } from '../intake/words.js';
-import { STAGE_PLACES, stageAt } from '../stages.js';
 import { useSession } from '../../state/session.js';
 import { usePromises } from '../../state/promises.js';
 import { AtRisk } from './AtRisk.js';
 import { DueStrip } from './DueStrip.js';
+import { whereItStands } from './where-it-stands.js';
 import './floor.css';
 
 const LEGEND: Mark[] = ['in', 'doubt', 'low', 'high', 'missing', 'accepted'];
 
-/** Where an engine stands, and what it waits for: the words and the way. */
-function standing(engine: EngineSummary): { says: string; next: string; to: string } {
-  const at = `/engines/${engine.id}`;
-  const [first] = STAGE_PLACES;
-  const setting = `${at}/${stageAt('setting').path}`;
-  const far = `Setting, ${engine.taken} of ${engine.required}`;
-  switch (engine.state) {
-    case 'opened':
-      return { says: 'Just opened', next: `Start at the ${first.title.toLowerCase()}`, to: `${at}/${first.path}` };
-    case 'setting':
-      return engine.taken === 0
-        ? { says: 'Short block under way', next: 'Go on measuring', to: `${at}/${first.path}` }
-        : { says: far, next: 'Go on setting', to: setting };
-    case 'flagged':
-      return {
-        says: far,
-        next: engine.taken < engine.required ? 'Go on setting' : 'Deal with the flags',
-        to: engine.taken < engine.required ? setting : `${at}/review`,
-      };
-    case 'to-sign':
-      return { says: 'Ready to sign', next: 'Review and sign', to: `${at}/review` };
-    case 'signed':
-      return {
-        says: `Signed ${format(new Date(engine.signedAt!), 'd MMM')}`,
-        next: 'Hand over',
-        to: `${at}/record`,
-      };
-  }
-}
-
 function Row({ engine }: { engine: EngineSummary }) {
-  const { says, next, to } = standing(engine);
+  const { says, next, to } = whereItStands(engine);
   const [first, ...others] = engine.flagsOpen;
   const promise = engine.promised && engine.life === 'in-work' ? sayPromise(engine.promised, new Date()) : null;
   return (
@@ -153,7 +123,7 @@ export function Floor() {
     if (onceFound === null || answer?.search !== typed) return;
     setOnceFound(null);
     if (onceFound === 'go') list.current!.querySelector('a')?.focus();
-    else if (answer.engines.length > 0) void navigate(standing(answer.engines[0]).to);
+    else if (answer.engines.length > 0) void navigate(whereItStands(answer.engines[0]).to);
   }, [onceFound, answer, typed, navigate]);
 
   useEffect(() => {
