@@ -14,6 +14,8 @@ const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn' | 'choice', string][] = [
   [{ code: 'differs-from-siblings', median: 0.4, difference: -0.1, score: -4.2 }, 'mm', '0.100 mm under its siblings (middle 0.400, score −4.2). Take it again.'],
   [{ code: 'digit-slip', meant: 0.0155 * IN }, 'in', 'A digit slipped? 0.0155 would fit.'],
   [{ code: 'sign-slip', meant: -0.005 * IN }, 'in', 'The other sign? −0.0050 in would fit.'],
+  [{ code: 'both-on-one-side', side: 'after' }, 'deg', 'Both ways were read after dead centre. Was one of them before? Then type it again with its side.'],
+  [{ code: 'both-on-one-side', side: 'before' }, 'deg', 'Both ways were read before dead centre. Was one of them after? Then type it again with its side.'],
   [{ code: 'dial-revolution', revolutions: 1 }, 'in', 'One turn of the dial too many (0.100 in)?'],
   [{ code: 'dial-revolution', revolutions: -1 }, 'in', 'One turn of the dial too few (0.100 in)?'],
   [{ code: 'on-its-lobe' }, 'turn', 'Did that lifter stand on its lobe? Then it never tightens.'],

@@ -51,6 +51,8 @@ export function wordHint(hint: Hint, unit: Unit): string {
       return `A digit slipped? ${Number(fromCanonical(hint.meant, unit).toPrecision(6))} would fit.`;
     case 'sign-slip':
       return `The other sign? ${formatValue(hint.meant, unit)} would fit.`;
+    case 'both-on-one-side':
+      return `Both ways were read ${hint.side} dead centre. Was one of them ${hint.side === 'after' ? 'before' : 'after'}? Then type it again with its side.`;
     case 'dial-revolution':
       return `One turn of the dial too ${hint.revolutions > 0 ? 'many' : 'few'} (0.100 in)?`;
     case 'on-its-lobe':

@@ -44,6 +44,8 @@ export type Hint =
   | { code: 'adjuster-off'; used: number; least: number; most: number; pushrodChange: number }
   /** The blades say otherwise than the lash that was written down. */
   | { code: 'feeler-disagrees'; blades: string }
+  /** Both ways to the stop, or both drops, read on one side of dead centre: a side forgotten, or a wheel that is far off. */
+  | { code: 'both-on-one-side'; side: 'before' | 'after' }
   | { code: WheelDoubt | 'sprocket-moved' };
 
 /** One turn of the usual dial, mm (0.100 in). */

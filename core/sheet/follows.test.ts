@@ -101,6 +101,13 @@ describe('dead centre', () => {
     ]);
   });
 
+  test('both ways on one side of dead centre ask whether a side was forgotten', () => {
+    expect(hintsOf(pass('28', '27.2'), 'tdc-wheel-error')).toContain('both-on-one-side');
+    expect(hintsOf(pass('28 before', '27.2 before'), 'tdc-wheel-error')).toContain('both-on-one-side');
+    expect(hintsOf(pass('28 after', '27.2 before'), 'tdc-wheel-error')).toEqual([]);
+    expect(hintsOf(pass('0', '10 after'), 'tdc-wheel-error')).toEqual([]);
+  });
+
   test('a second reading belongs to the first before it, never to an older pass', () => {
     const readings = [...pass('30 after', '30 before'), reading('tdc-stop-first', '28 after')];
     expect(derivedOf(readings, 'tdc-wheel-error')).toHaveLength(1);

@@ -70,6 +70,8 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
   const through = judged?.judgedAs;
   const makes = made.find((row) => row.measure === through?.measure) ?? made[0] ?? own;
   const value = through?.value ?? own?.value;
+  // What nobody typed is named with its figure; the number above it is what was typed here, if anything.
+  const named = through ?? (own?.derivedFrom ? own : undefined);
   // The limit ahead may be that of a value that follows: it bounds nothing that was read.
   const limit = judged ? judged.limit : ahead;
   const shownIn = (key: string): Unit => {
@@ -106,10 +108,10 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
         )}
         {judged && (
           <p className="now-verdict">
-            {through && (
+            {named && (
               <>
-                {measureOf(through.measure).title.toLowerCase()}{' '}
-                <strong className="figure">{formatValue(through.value, shownIn(through.measure))}</strong>{' '}
+                {measureOf(named.measure).title.toLowerCase()}{' '}
+                <strong className="figure">{formatValue(named.value, shownIn(named.measure))}</strong>{' '}
               </>
             )}
             {judged.verdict !== 'unjudged' && <VerdictMark mark={judged.verdict} size={16} />}

@@ -26,7 +26,8 @@ export const wheelError: Rule = {
     const used = latest(second.measure, second.place, second.turn);
     if (!first || (used && used.turn > first.turn)) return [];
     try {
-      const { wheelErrorDeg } = trueTdc({ method, first: side(first.value), second: side(second.value) });
+      const [one, other] = [side(first.value), side(second.value)];
+      const { wheelErrorDeg } = trueTdc({ method, first: one, second: other });
       return [
         {
           measure: 'tdc-wheel-error',
@@ -37,6 +38,7 @@ export const wheelError: Rule = {
             readTerm('+', second, 'deg'),
             { name: 'halves', sign: '÷', value: 2, unit: 'ratio', source: 'rule' },
           ],
+          ...(first.value * second.value > 0 ? { hints: [{ code: 'both-on-one-side', side: one.side }] } : {}),
         },
       ];
     } catch (error) {

@@ -38,8 +38,18 @@ function Advice({ pass, say }: { pass: Pass; say: (deg: number) => string }) {
   const [first, second] = (reading.derived?.formula.terms ?? []).map(({ value }) => value);
   /** What the wheel ought to read at either stop, plus where the builder stands now. */
   const halfSpan = second === undefined ? null : Math.sign(second || -first) * (Math.abs(first - second) / 2);
+  const isOneSided = reading.derived?.hints.some(({ code }) => code === 'both-on-one-side');
   switch (state) {
     case 'off':
+      // Nobody bends a pointer by what a forgotten side says: the hint beside the reading asks for it first.
+      if (isOneSided)
+        return (
+          <p className="now-hint">
+            Both ways were read on one side of dead centre, which makes the wheel {degrees(errorDeg)} out. If one was
+            read on the other side, type it again with its side; if both are right, set the wheel anew and take both
+            again.
+          </p>
+        );
       return (
         <p className="now-hint">
           At true dead centre the wheel reads {say(errorDeg)}.{' '}
