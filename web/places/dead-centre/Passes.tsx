@@ -11,6 +11,10 @@ const STATE: Record<WheelState, { mark: Mark; says: string }> = {
   rough: { mark: 'doubt', says: 'rough' },
 };
 
+/** Whether both ways were read on one side of dead centre: then nobody bends anything before that is looked at. */
+export const isOneSided = ({ reading }: Pass): boolean =>
+  reading.derived?.hints.some(({ code }) => code === 'both-on-one-side') ?? false;
+
 const degrees = (deg: number) => `${Math.abs(Number(deg.toFixed(2)))}°`;
 
 /** What the last pass says to do, and all passes before it. */
@@ -21,11 +25,12 @@ export function Passes({ passes, say }: { passes: Pass[]; say: (deg: number) => 
     <section aria-label="Passes" aria-live="polite">
       <Advice pass={last} say={say} />
       <ol className="now-tries">
-        {passes.map(({ reading, errorDeg, state, movedDeg }) => (
-          <li key={reading.id}>
-            <VerdictMark mark={STATE[state].mark} word={false} /> <span className="figure">{say(errorDeg)}</span>,{' '}
-            {STATE[state].says}
-            {movedDeg !== null && Math.abs(movedDeg) >= 0.25 && `, moved ${degrees(movedDeg)}`}
+        {passes.map((pass) => (
+          <li key={pass.reading.id}>
+            <VerdictMark mark={STATE[pass.state].mark} word={false} />{' '}
+            <span className="figure">{say(pass.errorDeg)}</span>,{' '}
+            {pass.state === 'off' && isOneSided(pass) ? 'a side forgotten?' : STATE[pass.state].says}
+            {pass.movedDeg !== null && Math.abs(pass.movedDeg) >= 0.25 && `, moved ${degrees(pass.movedDeg)}`}
           </li>
         ))}
       </ol>
@@ -38,11 +43,10 @@ function Advice({ pass, say }: { pass: Pass; say: (deg: number) => string }) {
   const [first, second] = (reading.derived?.formula.terms ?? []).map(({ value }) => value);
   /** What the wheel ought to read at either stop, plus where the builder stands now. */
   const halfSpan = second === undefined ? null : Math.sign(second || -first) * (Math.abs(first - second) / 2);
-  const isOneSided = reading.derived?.hints.some(({ code }) => code === 'both-on-one-side');
   switch (state) {
     case 'off':
       // Nobody bends a pointer by what a forgotten side says: the hint beside the reading asks for it first.
-      if (isOneSided)
+      if (isOneSided(pass))
         return (
           <p className="now-hint">
             Both ways were read on one side of dead centre, which makes the wheel {degrees(errorDeg)} out. If one was

@@ -11,11 +11,11 @@ export function whatToTurn(
     case 'tdc-stop-first':
       return `${again}Fit the piston stop with the piston down the bore. Turn gently by hand until the piston rests on it; type what the wheel reads, and its side.`;
     case 'tdc-stop-second':
-      return 'Now turn back, all the way round, until the piston rests on the stop from the other side. Type what the wheel reads.';
+      return 'Now turn back, all the way round, until the piston rests on the stop from the other side. Type what the wheel reads, and its side.';
     case 'tdc-drop-first':
       return `${again}Dial on the piston, nothing on top. Turn back past the chosen drop, come up to it in the running direction, and type what the wheel reads.`;
     case 'tdc-drop-second':
-      return 'Go on over the top to the same drop on the other side. Type what the wheel reads.';
+      return 'Go on over the top to the same drop on the other side. Type what the wheel reads, and its side.';
     case 'tdc-quick':
       return 'A rough start only: the piston dwells over the top. Type what the wheel reads where the needle turns round; then prove it by stop or drop.';
     default:
@@ -26,7 +26,7 @@ export function whatToTurn(
 function passAgain({ state }: Pick<WheelPass, 'state'>): string {
   switch (state) {
     case 'off':
-      return 'Pointer bent and bolt tight? Then once more. ';
+      return 'Pointer set and bolt tight? Then once more. ';
     case 'true':
       return 'It reads true. Once more, after the bolt is tight, proves it. ';
     case 'slipped':
