@@ -12,7 +12,7 @@ const STATE: Record<WheelState, { mark: Mark; says: string }> = {
 };
 
 /** Whether both ways were read on one side of dead centre: then nobody bends anything before that is looked at. */
-export const isOneSided = ({ reading }: Pass): boolean =>
+const isOneSided = ({ reading }: Pass): boolean =>
   reading.derived?.hints.some(({ code }) => code === 'both-on-one-side') ?? false;
 
 const degrees = (deg: number) => `${Math.abs(Number(deg.toFixed(2)))}°`;
