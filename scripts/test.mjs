@@ -48,6 +48,7 @@ if (wants('jest')) {
   const said = existsSync(JEST_JSON) ? JSON.parse(readFileSync(JEST_JSON, 'utf8')) : null;
   // A test file that does not even load counts as a failure, though it ran no test.
   const failed = said ? said.numFailedTests + said.numRuntimeErrorTestSuites : 1;
+  if (said?.numPendingTests > 0) console.log('\nTests were left out; why is told above.');
   outcomes.push({ fine, passed: said?.numPassedTests ?? 0, failed });
 }
 if (wants('e2e')) {

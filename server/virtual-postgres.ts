@@ -12,7 +12,9 @@ export interface VirtualPostgres {
  * Debian's `pg_virtualenv` makes one for the length of a command. Answers why not where there is none to be had.
  */
 export async function startPostgres(): Promise<VirtualPostgres | string> {
-  const server = spawn('pg_virtualenv', ['sh', '-c', 'echo "port $PGPORT password $PGPASSWORD user $PGUSER" && cat']);
+  const told = 'echo "port $PGPORT password $PGPASSWORD user $PGUSER" && cat';
+  // PostgreSQL's own user reads there what it is to begin with, and a temporary folder of ours may be ours alone.
+  const server = spawn('pg_virtualenv', ['sh', '-c', told], { env: { ...process.env, TMPDIR: '/tmp' } });
   let said = '';
   for (const stream of [server.stdout, server.stderr]) stream.on('data', (chunk: Buffer) => (said += chunk.toString()));
   const started = new Promise<RegExpExecArray | null>((resolve) => {
