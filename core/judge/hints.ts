@@ -133,14 +133,18 @@ function slips(suspect: Suspect): Hint[] {
   return found;
 }
 
+/** Whether a value asks for a second look where too few of its kind are there to be compared by their spread. */
+function isOddAmongFew(suspect: Suspect): boolean {
+  const { value, others, withinLimit, limit = {} } = suspect;
+  if (goesByFew(suspect)) return !isAlike(others, value);
+  // Far too much of what has only a least is as odd as too little; nearly nothing of what has only a most is not.
+  return withinLimit !== null && (!withinLimit(value) || isFarOver(limit, value));
+}
+
 /** Everything that is odd about a value among its siblings; an empty list for one that looks at home. */
 export function hintsFor(suspect: Suspect): Hint[] {
-  const { measure, place, value, others, withinLimit, limit = {} } = suspect;
-  // Far too much of what has only a least is as odd as too little; nearly nothing of what has only a most is not.
-  const isOdd = goesByFew(suspect)
-    ? !isAlike(others, value)
-    : withinLimit && (!withinLimit(value) || isFarOver(limit, value));
-  if (others.length + 1 < FEWEST_SIBLINGS) return isOdd ? slips(suspect) : [];
+  const { measure, place, value, others } = suspect;
+  if (others.length + 1 < FEWEST_SIBLINGS) return isOddAmongFew(suspect) ? slips(suspect) : [];
 
   const { median: middle, scores } = siblings([...others, { place, value }], measure.resolution);
   const own = scores[scores.length - 1];

@@ -1,3 +1,4 @@
+import { wordHint } from '../../../contracts/wording/hint.js';
 import type { Pass } from '../../../core/sheet/angle-doubts.js';
 import type { WheelState } from '../../../core/wheel/wheel-passes.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
@@ -11,9 +12,8 @@ const STATE: Record<WheelState, { mark: Mark; says: string }> = {
   rough: { mark: 'doubt', says: 'rough' },
 };
 
-/** Whether both ways were read on one side of dead centre: then nobody bends anything before that is looked at. */
-const isOneSided = ({ reading }: Pass): boolean =>
-  reading.derived?.hints.some(({ code }) => code === 'both-on-one-side') ?? false;
+/** The question for a forgotten side, where both ways were read on one: before it is answered nobody bends anything. */
+const oneSided = ({ reading }: Pass) => reading.derived?.hints.find(({ code }) => code === 'both-on-one-side');
 
 const degrees = (deg: number) => `${Math.abs(Number(deg.toFixed(2)))}°`;
 
@@ -29,7 +29,7 @@ export function Passes({ passes, say }: { passes: Pass[]; say: (deg: number) => 
           <li key={pass.reading.id}>
             <VerdictMark mark={STATE[pass.state].mark} word={false} />{' '}
             <span className="figure">{say(pass.errorDeg)}</span>,{' '}
-            {pass.state === 'off' && isOneSided(pass) ? 'a side forgotten?' : STATE[pass.state].says}
+            {pass.state === 'off' && oneSided(pass) ? 'a side forgotten?' : STATE[pass.state].says}
             {pass.movedDeg !== null && Math.abs(pass.movedDeg) >= 0.25 && `, moved ${degrees(pass.movedDeg)}`}
           </li>
         ))}
@@ -43,15 +43,14 @@ function Advice({ pass, say }: { pass: Pass; say: (deg: number) => string }) {
   const [first, second] = (reading.derived?.formula.terms ?? []).map(({ value }) => value);
   /** What the wheel ought to read at either stop, plus where the builder stands now. */
   const halfSpan = second === undefined ? null : Math.sign(second || -first) * (Math.abs(first - second) / 2);
+  const forgotten = oneSided(pass);
   switch (state) {
     case 'off':
-      // Nobody bends a pointer by what a forgotten side says: the hint beside the reading asks for it first.
-      if (isOneSided(pass))
+      if (forgotten)
         return (
           <p className="now-hint">
-            Both ways were read on one side of dead centre, which makes the wheel {degrees(errorDeg)} out. If one was
-            read on the other side, type it again with its side; if both are right, set the wheel anew and take both
-            again.
+            {wordHint(forgotten, 'deg')} If both are right, the wheel is {degrees(errorDeg)} out: set it anew and take
+            both again.
           </p>
         );
       return (

@@ -1,9 +1,6 @@
 import { format } from 'date-fns/format';
 import type { EngineSummary } from '../../../contracts/engine.js';
-import { STAGE_PLACES, stageAt, type StagePlace } from '../stages.js';
-
-/** @example goOnAt(stageAt('mock-up')) // 'Go on: mock-up' */
-const goOnAt = ({ title }: StagePlace) => `Go on: ${title.toLowerCase()}`;
+import { STAGE_PLACES, stageAt } from '../stages.js';
 
 /** Where an engine stands, and what it waits for: the words and the way. */
 export function whereItStands(
@@ -18,12 +15,10 @@ export function whereItStands(
   switch (engine.state) {
     case 'opened':
       return { says: 'Just opened', next: `Start at the ${first.title.toLowerCase()}`, to: `${at}/${first.path}` };
-    case 'flagged':
-      if (isSet) return { says, next: 'Deal with the flags', to: `${at}/review` };
-      return { says, next: goOnAt(here), to: `${at}/${here.path}` };
     case 'setting':
-      if (isSet) return { says, next: 'See what lacks', to: `${at}/review` };
-      return { says, next: goOnAt(here), to: `${at}/${here.path}` };
+    case 'flagged':
+      if (!isSet) return { says, next: `Go on: ${here.title.toLowerCase()}`, to: `${at}/${here.path}` };
+      return { says, next: engine.state === 'flagged' ? 'Deal with the flags' : 'See what lacks', to: `${at}/review` };
     case 'to-sign':
       return { says: 'Ready to sign', next: 'Review and sign', to: `${at}/review` };
     case 'signed':
