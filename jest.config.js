@@ -1,18 +1,20 @@
 /**
  * Two ways to run a test file, both from the TypeScript source.
  *
- * What has no browser in it runs in plain Node, two processes that go from file to file: what a file imports is read and
- * compiled once, not for each. It shares its process with other files, so it leaves no global changed.
+ * What has no browser in it runs in plain Node, a process for each core that goes from file to file: what a file imports
+ * is read and compiled once, not for each. It shares its process with other files, so it leaves no global changed.
  *
  * What is of the browser fakes a browser's globals and keeps state in its modules, so each file has a world of its own.
  */
 const inPlainNode = {
   displayName: 'job',
-  runner: ['jest-light-runner', { runtime: 'child_process' }],
-  testMatch: ['<rootDir>/{core,contracts,server,demo}/**/*.test.ts'],
+  runner: '<rootDir>/scripts/testing/runner.mjs',
+  setupFiles: ['<rootDir>/server/test-waits.ts'],
+  testMatch: ['<rootDir>/{core,contracts,server,demo,scripts}/**/*.test.ts'],
 };
 const inAWorldOfItsOwn = {
   displayName: 'interface',
+  setupFilesAfterEnv: ['<rootDir>/scripts/testing/watch-interface.mjs'],
   testMatch: ['<rootDir>/web/**/*.test.{ts,tsx}'],
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   moduleNameMapper: { '^(\\.{1,2}/.*)\\.js$': '$1' },

@@ -9,9 +9,9 @@ export default defineConfig({
   // One shop, one server: tests open engines of their own, so that two hands can work in it at once.
   workers: 2,
   fullyParallel: true,
-  // Generous: a busy machine is no fault of the interface; nor is a browser that hangs by itself. What fails twice is.
+  // Generous: a busy machine is no fault of the interface. What fails has failed: there is no second try.
   timeout: 120_000,
-  retries: 1,
+  retries: 0,
   expect: { timeout: 25_000 },
   reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {

@@ -79,18 +79,25 @@ const workers = new Workers();
 
 type Served = Pick<TestShop, 'url' | 'context' | 'clock' | 'stop'>;
 
+const open = new Set<Pick<Served, 'url' | 'context'>>();
+/** The shops that tests of this process have open. */
+export const openShops = () => [...open];
+
 async function serveFolder(folder: string, databaseUrl: string | null, options: Partial<AppOptions>): Promise<Served> {
   const clock = { at: new Date(FIRST_MORNING) };
   const ticking: Clock = { now: () => clock.at };
   const shop = await openShopFolder({ dataFolder: folder, databaseUrl, workers }, ticking);
   const app = await buildApp({ context: shop.context, dataFolder: folder, version: 'test', ...options });
   const url = await app.listen({ port: 0, host: '127.0.0.1' });
+  const here = { url, context: shop.context };
+  open.add(here);
   let stopped = false;
   const stop = async () => {
     if (stopped) return;
     stopped = true;
     await app.close();
     await shop.close();
+    open.delete(here);
   };
   return { url, context: shop.context, clock, stop };
 }

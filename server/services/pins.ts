@@ -18,6 +18,9 @@ const turn = pLimit(1);
 /** Who comes behind so many waits a moment and tries again; that is some two seconds. */
 const LONGEST_QUEUE = 20;
 
+/** How many PINs are being hashed, or wait for it. */
+export const pinsWaiting = (): number => turn.activeCount + turn.pendingCount;
+
 /** @throws Failure server.busy */
 function hash(pin: string, salt: Buffer, length: number): Promise<Buffer> {
   if (turn.pendingCount >= LONGEST_QUEUE) throw new Failure('server.busy');

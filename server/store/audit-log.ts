@@ -99,6 +99,7 @@ export class AuditLog {
   /** Moves whenever the head in memory turned out not to be the newest row: what else is in memory is stale too. */
   generation = 0;
   private last: Promise<unknown> = Promise.resolve();
+  private under = 0;
 
   private readonly told: ((acts: Act[]) => void)[] = [];
 
@@ -111,9 +112,16 @@ export class AuditLog {
 
   /** Runs `write` when all writes before it are done, with what it returns durable. Writing is one at a time. */
   exclusively<T>(write: () => Promise<T>): Promise<T> {
+    this.under++;
     const turn = this.last.then(write, write);
-    this.last = turn.catch(() => {});
+    const over = () => void this.under--;
+    this.last = turn.then(over, over);
     return turn;
+  }
+
+  /** How many writes are under way, or wait for their turn. */
+  waiting(): number {
+    return this.under;
   }
 
   /** The newest hash, read anew after whatever failed. */

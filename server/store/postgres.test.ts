@@ -150,11 +150,11 @@ if (typeof server === 'string') console.warn(`The tests on a PostgreSQL server a
       const late = typed('lash-cold', '1I', '0.0165', 'in');
       const { workers, database } = shop.context;
       const run = workers.run.bind(workers) as (...all: unknown[]) => Promise<never>;
-      const works = jest.spyOn(workers, 'run').mockImplementation(async (lane, task, input) => {
-        works.mockRestore();
+      workers.run = async (lane, task, input) => {
+        workers.run = run;
         await take(there, id, late);
         return run(lane, task, input);
-      });
+      };
       const signed = await shop.as('lead')<{ id: string }>('POST', `/api/engines/${id}/records`, {});
       expect(signed.status).toBe(201);
       const { body } = await shop.as('lead')<{ payload: string }>('GET', `/api/records/${signed.body.id}/record.json`);

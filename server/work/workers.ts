@@ -72,6 +72,11 @@ export class Workers {
     }
   }
 
+  /** How many tasks of each lane are not answered yet. */
+  waiting(): Record<Lane, number> {
+    return { ...this.under };
+  }
+
   async close(): Promise<void> {
     await Promise.all([...this.lanes.values()].map((lane) => lane.destroy()));
   }

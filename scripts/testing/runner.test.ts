@@ -1,0 +1,44 @@
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+/** What a run of Jest on the fixtures said of each, by its name. */
+async function runFixtures(): Promise<Record<string, { status: string; message: string }>> {
+  const here = (name: string) => fileURLToPath(new URL(name, import.meta.url));
+  const said = join(mkdtempSync(join(tmpdir(), 'utex-runner-')), 'said.json');
+  const config = { rootDir: here('fixtures'), testMatch: ['**/*.ts'], runner: here('runner.mjs'), maxWorkers: 2 };
+  const jest = here('../../node_modules/jest/bin/jest.js');
+  const words = [
+    '--import',
+    'tsx',
+    '--import',
+    here('fixtures/starts-late.mjs'),
+    '--experimental-vm-modules',
+    '--no-warnings',
+    jest,
+    '--config',
+    JSON.stringify(config),
+    '--json',
+    `--outputFile=${said}`,
+  ];
+  const child = spawn('node', words, { stdio: 'ignore', env: { ...process.env, UTEX_TEST_FILE_MS: '3000' } });
+  await once(child, 'exit');
+  const { testResults } = JSON.parse(readFileSync(said, 'utf8')) as {
+    testResults: { name: string; status: string; message: string }[];
+  };
+  return Object.fromEntries(testResults.map((one) => [/(\w+)\.ts$/.exec(one.name)![1], one]));
+}
+
+test('a file that hangs fails, and says where and with what; the others are done, though a process starts late', async () => {
+  const { passes, breaks, hangs } = await runFixtures();
+  expect(passes).toMatchObject({ status: 'passed' });
+  expect(breaks).toMatchObject({ status: 'failed', message: expect.stringContaining('stray') });
+  expect(hangs.status).toBe('failed');
+  expect(hangs.message).toContain('hangs.ts did not end within 3 s');
+  expect(hangs.message).toContain('Under way: test a bench › waits for a promise that nobody keeps');
+  expect(hangs.message).toMatch(/Server: listens at .*127\.0\.0\.1/);
+  expect(hangs.message).toMatch(/Queued:\s+nothing/);
+});
