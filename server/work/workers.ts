@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import pLimit from 'p-limit';
 import { Piscina } from 'piscina';
 import { Failure } from '../failure.js';
 import { projectRoot } from '../project-root.js';
@@ -28,18 +29,25 @@ const TIME_LIMITS: Record<keyof Tasks, number> = {
   issueRecord: 120_000,
 };
 
-/** The threads beside the main one. What runs over its time is stopped, and its thread with it. */
+/** Rejects when a signal's time is over; otherwise never settles. */
+const whenOver = (signal: AbortSignal) =>
+  new Promise<never>((_, reject) => signal.addEventListener('abort', () => reject(signal.reason), { once: true }));
+
+/**
+ * The threads beside the main one. What runs over its time is stopped, and its thread with it.
+ *
+ * The queue is ours: a pool that stops a thread starts none for what waits in it, and that would wait in vain.
+ */
 export class Workers {
-  private readonly lanes = new Map<Lane, Piscina>();
-  /** Tasks of each lane that are not answered yet. */
-  private readonly under = { shop: 0, strangers: 0 };
+  private readonly pools = new Map<Lane, Piscina>();
+  private readonly turns = { shop: pLimit(1), strangers: pLimit(1) };
 
   constructor(private readonly limits: Partial<Record<keyof Tasks, number>> = {}) {}
 
-  private lane(name: Lane): Piscina {
-    const known = this.lanes.get(name);
+  private pool(lane: Lane): Piscina {
+    const known = this.pools.get(lane);
     if (known) return known;
-    const lane = new Piscina({
+    const pool = new Piscina({
       filename: FILE,
       minThreads: 0,
       maxThreads: 1,
@@ -47,9 +55,9 @@ export class Workers {
       resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB },
     });
     // A thread that ran out of memory fails its task; that is where it is told.
-    lane.on('error', () => {});
-    this.lanes.set(name, lane);
-    return lane;
+    pool.on('error', () => {});
+    this.pools.set(lane, pool);
+    return pool;
   }
 
   /** @throws Failure work.too-long, server.busy */
@@ -58,26 +66,31 @@ export class Workers {
     task: Name,
     input: Parameters<Tasks[Name]>[0],
   ): Promise<Awaited<ReturnType<Tasks[Name]>>> {
-    if (this.under[lane] >= LONGEST_QUEUE[lane]) throw new Failure('server.busy');
-    this.under[lane]++;
+    if (this.waiting()[lane] >= LONGEST_QUEUE[lane]) throw new Failure('server.busy');
     const signal = AbortSignal.timeout(this.limits[task] ?? TIME_LIMITS[task]);
+    const inTurn = this.turns[lane](() => {
+      signal.throwIfAborted();
+      return this.pool(lane).run({ task, input }, { signal });
+    });
     try {
-      return await this.lane(lane).run({ task, input }, { signal });
+      return await Promise.race([inTurn, whenOver(signal)]);
     } catch (error) {
       if (signal.aborted) throw new Failure('work.too-long');
       if ((error as NodeJS.ErrnoException).code === 'ERR_WORKER_OUT_OF_MEMORY') throw new Failure('work.too-long');
       throw error;
-    } finally {
-      this.under[lane]--;
     }
   }
 
-  /** How many tasks of each lane are not answered yet. */
+  /** How many tasks of each lane are under way, or wait for their turn. */
   waiting(): Record<Lane, number> {
-    return { ...this.under };
+    const { shop, strangers } = this.turns;
+    return {
+      shop: shop.activeCount + shop.pendingCount,
+      strangers: strangers.activeCount + strangers.pendingCount,
+    };
   }
 
   async close(): Promise<void> {
-    await Promise.all([...this.lanes.values()].map((lane) => lane.destroy()));
+    await Promise.all([...this.pools.values()].map((pool) => pool.destroy()));
   }
 }
