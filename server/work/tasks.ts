@@ -17,9 +17,10 @@ import type { Verified } from '../record/verify-file.js';
 import type { Jpeg } from '../store/picture-store.js';
 import type { PublishedKeys, SigningKeys } from '../record/keys.js';
 
-// Whoever posts a reading goes before all of this where cores are short. On Linux a priority is a thread's own; elsewhere
-// it is the whole program's, and is left alone.
-if (!isMainThread && process.platform === 'linux') setPriority(constants.priority.PRIORITY_LOW);
+// Whoever posts a reading goes before all of this where cores are short: some nine parts in ten of one are his. With the
+// lowest priority of all a signature would take minutes where other programs keep every core busy. On Linux a priority is
+// a thread's own; elsewhere it is the whole program's, and is left alone.
+if (!isMainThread && process.platform === 'linux') setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
 
 /** What came of a task that the trade may refuse. */
 type Outcome<T> = { ok: true; value: T } | { ok: false; issues: Issue[] };
