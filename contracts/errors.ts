@@ -97,6 +97,10 @@ export const ERRORS = {
     status: 503,
     message: 'The server cannot write to its disk. Nothing was saved; what was typed stays on this device.',
   },
+  'server.no-answer': {
+    status: 503,
+    message: 'The database does not answer. It may or may not be saved: send the same again in a moment.',
+  },
   'server.failed': { status: 500, message: 'Something failed on our side. Nothing was saved.' },
 } as const satisfies Record<string, { status: number; message: string }>;
 

@@ -5,6 +5,7 @@ import helmet from 'helmet';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import type { ErrorCode } from '../../contracts/errors.js';
 import { Failure } from '../failure.js';
+import { NoAnswer } from '../store/database.js';
 import { saysDiskIsFull } from '../store/disk.js';
 
 /** Whatever is refused, at whatever depth, is answered in one shape and with the same headers. */
@@ -36,6 +37,7 @@ export function asFailure(error: FastifyError): Failure {
     }));
     return new Failure('request.invalid', issues);
   }
+  if (error instanceof NoAnswer) return new Failure('server.no-answer');
   if (saysDiskIsFull(error)) return new Failure('server.cannot-write');
   const known = CODES[error.code];
   if (known) return new Failure(known);

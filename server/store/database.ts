@@ -19,6 +19,9 @@ export interface Database extends Queries {
   readonly kind: 'pglite' | 'postgresql';
 }
 
+/** The database has not answered in time: whether something was written is not known. */
+export class NoAnswer extends Error {}
+
 /** A time as JavaScript spells it, for JSON that the database itself puts together. */
 export const isoOf = (column: string): string =>
   `to_char(${column} at time zone 'utc', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;

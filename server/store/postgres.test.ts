@@ -101,6 +101,31 @@ if (typeof server === 'string') console.warn(`The tests on a PostgreSQL server a
     expect(await idsOf(shop.as('builder'), id)).toEqual([before.id, after.id]);
   });
 
+  test('a server that does not answer keeps nobody waiting: that is said, and once it answers the same is taken once', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'utex-impatient-'));
+    const impatient = await openShopFolder({ dataFolder: folder, databaseUrl: `${url}?query_timeout=400` }, { now: () => shop.clock.at }); // prettier-ignore
+    const app = await buildApp({ context: impatient.context, dataFolder: folder, version: 'test' });
+    const address = await app.listen({ port: 0, host: '127.0.0.1' });
+    const { body } = await asker(address)<{ token: string }>('POST', '/api/session', { handle: 'builder', pin: TEST_PIN }); // prettier-ignore
+    const ask = asker(address, body.token);
+    const id = await openEngine(shop);
+    const reading = typed('preload-turns', '1I', '0.5', 'turn');
+
+    const holder = new pg.Client(url);
+    await holder.connect();
+    await holder.query('begin; lock table readings in access exclusive mode');
+    const refused = await take(ask, id, reading);
+    expect([refused.status, refused.body.error.code]).toEqual([503, 'server.no-answer']);
+    await holder.query('rollback');
+    await holder.end();
+    for (const again of [1, 2]) expect([again, (await take(ask, id, reading)).status]).toEqual([again, 200]);
+    expect(await idsOf(ask, id)).toEqual([reading.id]);
+
+    await app.close();
+    await impatient.close();
+    rmSync(folder, { recursive: true, force: true });
+  });
+
   test('a connection lost in the middle of a transaction takes the whole of it back', async () => {
     const { database } = shop.context;
     const cut = database.transaction(async (queries) => {
