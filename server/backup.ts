@@ -14,6 +14,8 @@ import { openShopFolder } from './open-shop.js';
 import { refuseStart } from './refuse-start.js';
 
 const LOOK_AGAIN_MS = 300;
+/** How long the server may take to answer how far it is, ms. */
+const ANSWER_MS = 30_000;
 
 /** Of a shop that is closed: written here. */
 async function writeClosed(file: string, config: Config, withKeys: boolean): Promise<number> {
@@ -29,7 +31,11 @@ async function writeClosed(file: string, config: Config, withKeys: boolean): Pro
 /** Of a shop that works: the server writes it, and it is fetched and read back here. */
 async function fetchOpen(file: string, { url, token }: Console, withKeys: boolean): Promise<number> {
   const headers = { authorization: `Bearer ${token}` };
-  const asked = async (init: RequestInit = {}) => (await (await fetch(`${url}/api/backups`, { ...init, headers: { ...headers, ...init.headers } })).json()) as Backups; // prettier-ignore
+  const asked = async (init: RequestInit = {}) => {
+    const signal = AbortSignal.timeout(ANSWER_MS);
+    const answer = await fetch(`${url}/api/backups`, { ...init, signal, headers: { ...headers, ...init.headers } });
+    return (await answer.json()) as Backups;
+  };
   const before = new Set((await asked()).made.map(({ name }) => name));
   let state = await asked({ method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ keys: withKeys }) }); // prettier-ignore
   while (state.running) {

@@ -15,12 +15,17 @@ export const openConsole = (dataFolder: string, console: Console): void =>
 
 export const closeConsole = (dataFolder: string): void => rmSync(join(dataFolder, FILE), { force: true });
 
+/** How long the server may take to answer, ms. */
+const ANSWER_MS = 10_000;
+
 /** The server that has the folder open, if one answers; a server that was killed left its address behind. */
 export async function findConsole(dataFolder: string): Promise<Console | null> {
   const file = join(dataFolder, FILE);
   if (!existsSync(file)) return null;
   const found = JSON.parse(readFileSync(file, 'utf8')) as Console;
-  const answers = await fetch(`${found.url}/api/backups`, { headers: { authorization: `Bearer ${found.token}` } }).then(
+  const signal = AbortSignal.timeout(ANSWER_MS);
+  const headers = { authorization: `Bearer ${found.token}` };
+  const answers = await fetch(`${found.url}/api/backups`, { headers, signal }).then(
     ({ ok }) => ok,
     () => false,
   );

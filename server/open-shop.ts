@@ -3,6 +3,7 @@ import { existsSync, mkdirSync } from 'node:fs';
 import { CannotStart, opening } from './cannot-start.js';
 import { systemClock, type Clock } from './clock.js';
 import type { Config } from './config.js';
+import type { Ending } from './end-in-time.js';
 import { keyIdsOf, listPublished, makeKeys, publishedRows, readKeys, type SigningKeys } from './record/keys.js';
 import type { Context } from './services/context.js';
 import { fillFloor } from './services/floor.js';
@@ -28,8 +29,14 @@ import { Workers } from './work/workers.js';
 /** Everything that has to be open before the first request, and how to close it again. */
 export interface OpenShop {
   context: Context;
+  /** What has to be ended, in order. */
+  endings: Ending[];
+  /** Ends all of it, however long that takes. */
   close(): Promise<void>;
 }
+
+/** How long each part may take to end, ms: more than any of them has ever needed. */
+const END_MS = { threads: 5_000, database: 30_000, folder: 5_000 };
 
 interface Opening extends Pick<Config, 'dataFolder' | 'databaseUrl'> {
   /** Whether a folder that is not there is made. */
@@ -171,12 +178,17 @@ export async function openShopFolder(asked: Opening, clock: Clock = systemClock)
   const release = await lockFolder(asked.dataFolder);
   try {
     const context = await openLocked(asked, clock);
+    const { workers, database } = context;
+    const endings: Ending[] = [
+      ...(asked.workers ? [] : [{ waitsFor: 'its threads', atMostMs: END_MS.threads, end: () => workers.close() }]),
+      { waitsFor: 'its database', atMostMs: END_MS.database, end: () => database.close() },
+      { waitsFor: 'the lock of its folder', atMostMs: END_MS.folder, end: release },
+    ];
     return {
       context,
+      endings,
       close: async () => {
-        if (!asked.workers) await context.workers.close();
-        await context.database.close();
-        await release();
+        for (const { end } of endings) await end();
       },
     };
   } catch (error) {

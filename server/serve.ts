@@ -4,11 +4,13 @@ import { buildApp } from './app.js';
 import { CannotStart } from './cannot-start.js';
 import type { Config } from './config.js';
 import { closeConsole, openConsole } from './console.js';
+import { endInTime } from './end-in-time.js';
 import type { OpenShop } from './open-shop.js';
 import { projectRoot, utexVersion } from './project-root.js';
 
-/** How long what is in flight may take when the server is asked to end, ms. */
-const CLOSE_MS = 5_000;
+/** How long what is in flight may take when the server is asked to end, ms; and how long all that follows from ending it. */
+const IN_FLIGHT_MS = 5_000;
+const REQUESTS_MS = 15_000;
 
 /** Why an address cannot be listened at, by the system's code. */
 const LISTEN: Record<string, (config: Config) => string> = {
@@ -46,11 +48,11 @@ export async function serve(config: Config, shop: OpenShop): Promise<string> {
     if (closing) return;
     closing = true;
     // A request that never ends must not keep the others' readings from being closed properly.
-    setTimeout(() => app.server.closeAllConnections(), CLOSE_MS).unref();
+    setTimeout(() => app.server.closeAllConnections(), IN_FLIGHT_MS).unref();
     closeConsole(config.dataFolder);
-    await app.close();
-    await shop.close();
-    process.exit(0);
+    const requests = { waitsFor: 'requests', atMostMs: REQUESTS_MS, end: () => app.close() };
+    const ended = await endInTime([requests, ...shop.endings], console.error);
+    process.exit(ended ? 0 : 1);
   };
   process.once('SIGTERM', close);
   process.once('SIGINT', close);
