@@ -39,6 +39,12 @@ const ASKED: Record<string, object> = {
   promise: { from: '2026-03-02T08:00:00Z', steps: [{ id: 'a', minutes: 240 }, { id: 'b', minutes: 60, needs: ['a'], notBefore: '2026-03-04T09:00:00Z' }], week: [{ day: 'mon', from: '08:00', to: '17:00', breakFrom: '12:00', breakTo: '12:30' }, { day: 'wed', from: '08:00', to: '17:00' }], closed: ['2026-03-05'], timeZone: 'Europe/Amsterdam' },
   'torque-adapter': { target: 64, wrenchLength: 16, adapterLength: 3, angleDeg: 0 },
   'recheck-due': { interval: 30, used: 7, perWeek: 2.5, from: '2026-03-02', highestRpm: 7350, bands: [{ overRpm: 7100, factor: 0.7 }] },
+  'rod-adjuster': { mount: 'nut', pitch: 0.05, rockerRatio: 1.55, at: { length: 7.61, turns: 3 }, range: { least: 1, most: 5 }, rods: [7.66, 7.56] },
+  'tapped-mark': { armLength: 1.42, valveLift: 0.52, taps: [{ setting: 0.015, position: 0.001 }, { setting: 0.075, position: 0.012 }], standardUncertainty: { position: 0.003 } },
+  'stop-nut-shims': { pitch: 0.05, rockerRatio: 1.6, turns: [{ place: '1I', turns: 1.1 }, { place: '1E', turns: 0.9 }], window: { min: 0.02, max: 0.06 }, shims: [0, 0.03] },
+  'equal-drop': { stroke: 3.6, rodLength: 6.1, drop: 0.025 },
+  'clay-elsewhere': { clearance: 0.112, deckHere: -0.001, deckThere: 0.004, valveAngleDeg: 20, standardUncertainty: { clearance: 0.003, deckHere: 0.001, deckThere: 0.001 } },
+  'hot-preload': { depthCold: 0.02, growthAtValve: 0.007, rockerRatio: 1.55, least: 0.01 },
   'rocker-position': { armLength: 1.45, closedHeight: 0.29, lift: 0.58 },
 }; // prettier-ignore
 

@@ -11,6 +11,7 @@ import { lobeCalculators } from './calc-lobe.js';
 import { geometryCalculators } from './calc-geometry.js';
 import { mockupCalculators } from './calc-mockup.js';
 import { planCalculators } from './calc-plan.js';
+import { rodCalculators } from './calc-rods.js';
 import { answerUnit, calculator, figure, number, positive, unit, type Calculator } from './calculator.js';
 import { cardEventsSchema } from './engine-shape.js';
 import { list } from './list.js';
@@ -142,5 +143,6 @@ export const CALCULATORS = [
   ...lobeCalculators,
   ...mockupCalculators,
   ...geometryCalculators,
+  ...rodCalculators,
   ...planCalculators,
 ] as unknown as Calculator[];

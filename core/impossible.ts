@@ -96,6 +96,8 @@ interface Reasons {
   'gate-ask': { ask: string };
   'wall-closes-rod': undefined;
   'rod-fills-hole': undefined;
+  'drop-beyond-stroke': undefined;
+  'taps-fit-no-height': undefined;
 }
 export type ImpossibilityCode = keyof Reasons;
 

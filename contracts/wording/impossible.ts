@@ -100,6 +100,8 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'adapter-past-handle': 'folded back so far, the adapter reaches past the handle: no wrench pulls there',
   'wall-closes-rod': 'with such a wall the rod would be no tube',
   'rod-fills-hole': 'the rod is no thinner than the hole that it passes',
+  'drop-beyond-stroke': 'the piston drops no further than its stroke',
+  'taps-fit-no-height': 'no roller height explains these marks: check their positions and sides',
   'spring-bound': 'the spring would be bound at its installed height',
 };
 

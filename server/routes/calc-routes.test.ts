@@ -32,6 +32,63 @@ describe('the calculators answer the worked examples without a sign-in', () => {
     }); // prettier-ignore
     expectFigures(body, { leverFactor: 1.5882, plungerTravel: 0.0596, turnsForTarget: 0.4407 }, 4);
   });
+  test('rod-adjuster', async () => {
+    const turnsOf = async (input: object) =>
+      (await calc('rod-adjuster', input)).body as unknown as { candidates: { turns: number }[]; pick: number | null };
+    const screw = { mount: 'screw', pitch: 1 / 24, rockerRatio: 1.6, at: { length: 8.48, turns: 2.5 }, rods: [8.53, 8.43] }; // prettier-ignore
+    const nut = { mount: 'nut', pitch: 0.05, rockerRatio: 1.55, at: { length: 7.61, turns: 3 }, rods: [7.66, 7.56] };
+    expect((await turnsOf(screw)).candidates.map(({ turns }) => turns)).toEqual([expect.closeTo(1.3, 9), expect.closeTo(3.7, 9)]); // prettier-ignore
+    const { candidates, pick } = await turnsOf({ ...nut, range: { least: 1, most: 4 } });
+    expect(candidates.map(({ turns }) => turns)).toEqual([expect.closeTo(2.392, 3), expect.closeTo(3.608, 3)]);
+    expect(pick).toBe(7.66);
+    expect((await turnsOf({ ...nut, range: { least: 5, most: 6 } })).pick).toBeNull();
+  });
+  test('tapped-mark', async () => {
+    const taps = [0.015, 0.075].map((setting) => ({ setting, position: Math.sqrt(1.42 ** 2 - (0.305 - setting) ** 2) - 1.4 })); // prettier-ignore
+    expect(taps[1].position - taps[0].position).toBeCloseTo(0.01118, 5);
+    const asked = { armLength: 1.42, valveLift: 0.52, standardUncertainty: { position: 0.002 } };
+    const { body } = await calc('tapped-mark', { ...asked, taps });
+    expectFigures(body, { height: 0.305, best: 0.045 }, 6);
+    const { standardUncertainty, predictedSweep } = body as unknown as Record<string, Record<string, number>>;
+    // Hundredths between the taps, two thousandths of doubt in each: the best is known to some fifteen thousandths.
+    expect(standardUncertainty.best).toBeCloseTo((0.002 * Math.SQRT2) / ((0.29 / 1.39007) - (0.23 / 1.40125)), 4); // prettier-ignore
+    expectFigures(predictedSweep, { width: 1.42 - Math.sqrt(1.42 ** 2 - 0.26 ** 2), to: 0.02 }, 5);
+    const one = await calc('tapped-mark', { ...asked, taps: taps.slice(0, 1), height: 0.305 });
+    expectFigures(one.body, { best: 0.045 }, 9);
+    expect((await calc('tapped-mark', { ...asked, taps: taps.slice(0, 1) })).status).toBe(422);
+    const wild = await calc('tapped-mark', { ...asked, taps: [taps[0], { setting: 0.075, position: 3 }] });
+    expect([wild.status, wild.body.error.issues[0].path]).toEqual([422, 'taps']);
+  });
+  test('stop-nut-shims', async () => {
+    const turns = [['1I', 1.1], ['1E', 0.95], ['2I', 1.0], ['2E', 1.6]].map(([place, turned]) => ({ place, turns: turned })); // prettier-ignore
+    const { body } = await calc('stop-nut-shims', { pitch: 0.05, rockerRatio: 1.6, turns, window: { min: 0.02, max: 0.06 }, shims: [0, 0.015, 0.03] }); // prettier-ignore
+    const { candidates, pick } = body as unknown as { candidates: { shim: number; inside: number; leastMargin: number; depths: { depth: number }[] }[]; pick: number }; // prettier-ignore
+    expect(candidates.map(({ shim, inside }) => [shim, inside])).toEqual([[0, 0], [0.015, 2], [0.03, 3]]); // prettier-ignore
+    expect(pick).toBe(0.03);
+    expect(candidates[2].depths[0].depth).toBeCloseTo((1.1 * 0.05 - 0.03) * 1.625, 9);
+  });
+  test('equal-drop', async () => {
+    expectFigures(
+      (await calc('equal-drop', { stroke: 3.6, rodLength: 6.1, drop: 0.025 })).body,
+      { crankDeg: 8.4034 },
+      4,
+    );
+    expect((await calc('equal-drop', { stroke: 3.6, rodLength: 6.1, drop: 3.7 })).status).toBe(422);
+  });
+  test('clay-elsewhere', async () => {
+    const { body } = await calc('clay-elsewhere', { clearance: 0.112, deckHere: -0.001, deckThere: 0.004, valveAngleDeg: 20, standardUncertainty: { clearance: 0.003, deckHere: 0.001, deckThere: 0.001 } }); // prettier-ignore
+    expectFigures(body, { clearance: 0.1073, standardUncertainty: 0.00328 }, 4);
+  });
+  test('hot-preload', async () => {
+    const { body } = await calc('hot-preload', {
+      depthCold: 0.02,
+      growthAtValve: 0.007,
+      rockerRatio: 1.55,
+      least: 0.016,
+    });
+    expectFigures(body, { depthHot: 0.02 - 0.00452 }, 5);
+    expect(body).toMatchObject({ ok: false });
+  });
   test('lash', async () => {
     const { body } = await calc('lash', { state: 'hot', value: 0.022, block: 'iron', head: 'aluminium' });
     expectFigures(body, { hot: 0.022, cold: 0.016, growth: 0.006 }, 9);
