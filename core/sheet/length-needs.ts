@@ -4,7 +4,7 @@ import { parseValve, placesOf } from '../engine/places.js';
 import type { OnFile } from '../derive/on-file.js';
 import type { Practice } from '../plan/practice.js';
 import type { SheetRow } from './row.js';
-import { preload } from '../valvetrain/preload.js';
+import { rodAdjuster, rodPerTurn } from '../valvetrain/rod-adjuster.js';
 import type { RodsWanted } from '../valvetrain/rod-sets.js';
 
 /** What a kind of valve, or some of its cylinders, wants as rods. */
@@ -17,19 +17,39 @@ export interface LengthNeed {
   wanted: RodsWanted | null;
   /** What its margin is counted in. */
   by: 'plunger' | 'adjuster' | null;
-  /** Turns of the adjuster for a millimetre of rod, and where it stands with the required length. */
-  turns: { perMm: number; at: number | null } | null;
+  /** Where the plunger is to stand with the required length; null where nobody has said. */
+  plungerTarget: number | null;
+  /** How the adjuster gives way: what a turn makes up for in length, and its turns with the required one; null where it has none. */
+  adjuster: { perTurn: number; at: number | null } | null;
 }
 
 /** Further apart than this the cylinders of a kind want different rods, mm: finer than any catalogue has steps. */
 const DIFFERENT = 0.4;
 const mean = (values: number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
-/** Turns that an adjuster goes for a millimetre that its rod is longer: as many as press a plunger down by one. */
-const turnsPerMm = (engine: Engine, kind: ValveKind): number | null =>
-  engine.mount === 'pedestal-shim'
-    ? null
-    : preload({ mount: engine.mount, rockerRatio: ratioOf(engine, kind), pitch: pitchMmOf(engine), targetPlungerTravel: 1 }).turnsForTarget!; // prettier-ignore
+/** What a turn of an engine's adjusters makes up for in the length of a rod, mm; null where nothing turns. */
+const perTurnOf = (engine: Engine, kind: ValveKind): number | null =>
+  engine.mount === 'pedestal-shim' ? null : rodPerTurn(engine.mount, pitchMmOf(engine), ratioOf(engine, kind));
+
+/**
+ * Turns of the adjuster at the check with a rod of the checked length. The length to order brings the same geometry about
+ * in the build, and so the same turns. On a stud turns are read at a length that was tried, and carried to this one from
+ * the nearest; on a shaft shims are what is tried, and the checking rod stays.
+ */
+function turnsAtCheck(engine: Engine, rows: readonly SheetRow[], kind: ValveKind, checked: number): number | null {
+  if (engine.mount === 'pedestal-shim') return null;
+  const tried = rows.flatMap((row) =>
+    row.measure === 'trial-turns' && parseValve(row.place)?.kind === kind
+      ? [{ length: engine.mount === 'stud-nut' ? (row.at?.value ?? checked) : checked, turns: row.value }]
+      : [],
+  );
+  if (tried.length === 0) return null;
+  const off = ({ length }: { length: number }) => Math.abs(length - checked);
+  const nearest = tried.reduce((near, one) => (off(one) < off(near) ? one : near));
+  const mount = engine.mount === 'stud-nut' ? 'nut' : 'screw';
+  const [pitch, rockerRatio] = [pitchMmOf(engine), ratioOf(engine, kind)];
+  return rodAdjuster({ mount, pitch, rockerRatio, at: nearest, rods: [checked] }).candidates[0].turns;
+}
 
 /**
  * The lengths that are wanted: one for each kind where its valves agree, else one for each cylinder that differs. The
@@ -53,27 +73,29 @@ export function lengthNeeds(
     const groups = spread > DIFFERENT ? read.map((row) => ({ rows: [row], places: [row.place] })) : [{ rows: read, places: all }]; // prettier-ignore
     return groups.map(({ rows: own, places }): LengthNeed => {
       const required = mean(own.map(({ value }) => value));
-      const perMm = turnsPerMm(engine, kind);
-      const turned = rows.filter((row) => row.measure === 'trial-turns' && parseValve(row.place)?.kind === kind);
-      const position = turned[0]?.value ?? null;
-      const { plunger } = onFile.pushrods ?? {};
-      const { least, most } = practice.geometry?.adjusterTurns ?? {};
+      const checkedLengths = own.flatMap(({ place }) => at('pushrod-checked', place)?.value ?? []);
+      const perTurn = perTurnOf(engine, kind);
+      const turns = checkedLengths.length > 0 ? turnsAtCheck(engine, rows, kind, mean(checkedLengths)) : null;
+      const plunger = engine.lifter === 'hydraulic' ? onFile.pushrods?.plunger : undefined;
+      const range = practice.geometry?.adjusterTurns;
       const name = places.length > 1 || all.length === 1 ? kind : places[0];
-      const byPlunger = engine.lifter === 'hydraulic' && plunger
-        ? { name, count: places.length, required, plungerTarget: plunger.target, window: { min: plunger.min, max: plunger.max } }
-        : null; // prettier-ignore
-      const byAdjuster = perMm !== null && position !== null && least !== undefined && most !== undefined
-        ? { name, count: places.length, required, plungerTarget: position / perMm, window: { min: least / perMm, max: most / perMm } }
-        : null; // prettier-ignore
-      const wanted = byPlunger ?? byAdjuster;
+      const wantedWithin = (min: number, max: number): RodsWanted => ({ name, count: places.length, required, window: { min, max } }); // prettier-ignore
+      const byPlunger =
+        plunger && wantedWithin(required + plunger.min - plunger.target, required + plunger.max - plunger.target);
+      // A longer rod brings the adjuster further out: the most turns in go with the shortest.
+      const byAdjuster =
+        perTurn !== null && turns !== null && range
+          ? wantedWithin(required - (range.most - turns) * perTurn, required + (turns - range.least) * perTurn)
+          : undefined;
       return {
         kind,
         places,
         row: { ...own[0], value: required },
         spread,
-        wanted,
+        wanted: byPlunger ?? byAdjuster ?? null,
         by: byPlunger ? 'plunger' : byAdjuster ? 'adjuster' : null,
-        turns: perMm === null ? null : { perMm, at: position },
+        plungerTarget: plunger?.target ?? null,
+        adjuster: perTurn === null ? null : { perTurn, at: turns },
       };
     });
   });

@@ -69,13 +69,11 @@ describe('the length to order', () => {
 });
 
 describe('one set of rods, or a length for each kind', () => {
-  const window = { min: 0.02, max: 0.06 };
   const of = (name: string, required: number): RodsWanted => ({
     name,
     count: 8,
     required,
-    plungerTarget: 0.04,
-    window,
+    window: { min: required - 0.02, max: required + 0.02 },
   });
   const steps = [7.6, 7.625, 7.65, 7.675];
 
@@ -131,12 +129,25 @@ describe('the lengths that are wanted', () => {
 
   test('without a plunger the adjuster’s turns are the window, by the rocker’s lever', () => {
     const solid = { ...engine, lifter: 'solid' as const };
-    const turns = readingOf('trial-turns', '1I', '2', 'turn', { atValue: 194.31 });
+    const turns = readingOf('trial-turns', '1I', '2', 'turn', { atValue: 7.65 * IN });
     const [need] = needs([checked('1I', '7.650'), turns], solid, { ...BY_PLUNGER, plunger: undefined });
     expect(need.by).toBe('adjuster');
     // At 24 threads an inch and a ratio of 1.7, an inch of rod is 15.11 turns of the nut.
-    expect(need.turns!.perMm * IN).toBeCloseTo((24 * 1.7) / 2.7, 6);
-    expect(need.wanted!.plungerTarget * need.turns!.perMm).toBeCloseTo(2, 9);
+    expect(IN / need.adjuster!.perTurn).toBeCloseTo((24 * 1.7) / 2.7, 6);
+    expect(need.adjuster!.at).toBeCloseTo(2, 9);
+    // The fewest turns in go with the longest rod.
+    const { least, most } = shop.practice.geometry!.adjusterTurns;
+    const { min, max } = need.wanted!.window;
+    expect((max - need.row.value) / need.adjuster!.perTurn).toBeCloseTo(2 - least, 9);
+    expect((need.row.value - min) / need.adjuster!.perTurn).toBeCloseTo(most - 2, 9);
     expect(needs([checked('1I', '7.650')], solid, { ...BY_PLUNGER, plunger: undefined })[0].by).toBeNull();
+  });
+
+  test('turns that were read at another length are carried to the checked one, from the nearest that was tried', () => {
+    const solid = { ...engine, lifter: 'solid' as const };
+    const turnsAt = (length: number, entered: string) => readingOf('trial-turns', '1I', entered, 'turn', { atValue: length * IN }); // prettier-ignore
+    const tried = [turnsAt(7.5, '6'), turnsAt(7.6, '3')];
+    const [need] = needs([checked('1I', '7.650'), ...tried], solid, { ...BY_PLUNGER, plunger: undefined });
+    expect(need.adjuster!.at).toBeCloseTo(3 - 0.05 * ((24 * 1.7) / 2.7), 6);
   });
 });

@@ -1,4 +1,4 @@
-import { pushrodPick } from './pushrod-pick.js';
+import { SAME_VALUE_RATIO } from '../tolerances.js';
 
 /** The rods of some valves that want the same length. Lengths in one unit. */
 export interface RodsWanted {
@@ -6,8 +6,7 @@ export interface RodsWanted {
   name: string;
   count: number;
   required: number;
-  /** How deep the plunger stands with the required length, and where it may. */
-  plungerTarget: number;
+  /** The lengths with which plunger or adjuster stands where it may. */
   window: { min: number; max: number };
 }
 
@@ -15,7 +14,6 @@ export interface RodsWanted {
 interface RodChoice {
   name: string;
   length: number;
-  plungerDepth: number;
   margin: number;
 }
 
@@ -28,23 +26,29 @@ export interface RodSets {
   gained: number | null;
 }
 
+/** How far a length lies within a window; minus outside it. */
+export const marginIn = ({ min, max }: RodsWanted['window'], length: number): number =>
+  Math.min(length - min, max - length);
+
+/** Sums of decimals: an edge that is met is met, whatever the last bit says. */
+export const isWithin = (margin: number, length: number): boolean => margin >= -SAME_VALUE_RATIO * Math.abs(length);
+
+/** The choice with the largest margin, of those that lie within their windows. */
+const widest = <One extends { length: number; margin: number }>(choices: One[]): One | null =>
+  choices
+    .filter(({ length, margin }) => isWithin(margin, length))
+    .reduce<One | null>((best, one) => (!best || one.margin > best.margin ? one : best), null);
+
 /** One set of rods for all valves against a length for each kind: what the difference brings. */
 export function rodSets(wanted: readonly RodsWanted[], lengths: number[]): RodSets {
-  const picks = wanted.map(({ name, required, plungerTarget, window }) => ({
-    name,
-    ...pushrodPick({ required, plungerTarget, window, available: lengths }),
-  }));
-  const each = picks.map(({ name, candidates, pick }): RodChoice | null => {
-    const found = candidates.find(({ length }) => length === pick);
-    return found ? { name, length: found.length, plungerDepth: found.plungerDepth, margin: found.margin } : null;
+  const choicesAt = (length: number) =>
+    wanted.map(({ name, window }): RodChoice => ({ name, length, margin: marginIn(window, length) }));
+  const each = wanted.map((_, index) => widest(lengths.map((length) => choicesAt(length)[index])));
+  const together = lengths.map((length) => {
+    const choices = choicesAt(length);
+    return { length, margin: Math.min(...choices.map(({ margin }) => margin)), choices };
   });
-  const together = lengths.flatMap((length, index) => {
-    const own = picks.map(({ name, candidates }) => ({ name, ...candidates[index] }));
-    if (own.length === 0 || own.some(({ ok }) => !ok)) return [];
-    const choices = own.map(({ name, plungerDepth, margin }) => ({ name, length, plungerDepth, margin }));
-    return [{ length, margin: Math.min(...choices.map(({ margin }) => margin)), choices }];
-  });
-  const one = together.reduce<RodSets['one']>((best, next) => (!best || next.margin > best.margin ? next : best), null);
+  const one = wanted.length > 0 ? widest(together) : null;
   const least = each.every((choice) => choice !== null) ? Math.min(...each.map((choice) => choice.margin)) : null;
   return { each, one, gained: one && least !== null ? least - one.margin : null };
 }

@@ -5,7 +5,7 @@ import type { RodAtHand } from '../../../core/parts/stock.js';
 import { formatFigure } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
 import { besideRod, type PushrodSetUp } from '../../../core/valvetrain/pushrod-set-up.js';
-import { pushrodPick } from '../../../core/valvetrain/pushrod-pick.js';
+import { isWithin, marginIn } from '../../../core/valvetrain/rod-sets.js';
 import { sayMoney } from '../../app/money.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { usePartsBook } from '../../state/parts-book.js';
@@ -15,6 +15,12 @@ import type { LengthNeed } from '../../../core/sheet/length-needs.js';
 import { sayLength } from './words.js';
 
 const FROM = { shelf: 'on the shelf', catalogue: 'catalogue', cut: 'cut to length' } as const;
+
+/** How far the adjuster is turned in with a rod so much longer than the wanted one; where its turns are not known, by how much it moves. */
+function sayAdjuster({ perTurn, at }: NonNullable<LengthNeed['adjuster']>, longer: number): string {
+  const moves = -longer / perTurn;
+  return at === null ? `${moves >= 0 ? '+' : '−'}${Math.abs(moves).toFixed(2)} turn` : `${(at + moves).toFixed(2)} turns`; // prettier-ignore
+}
 
 /** What can be had near a length, the shelf first: where it would leave plunger or adjuster, what it costs, when it is here. */
 export function Candidates({
@@ -32,16 +38,17 @@ export function Candidates({
 }) {
   const { book, failure } = usePartsBook();
   const looksOn = useLooksOn();
-  const { row, wanted, by, turns, places } = need;
+  const { row, wanted, by, adjuster, plungerTarget, places } = need;
   const rods = rodsFor(book, row.value);
   if (failure) return <p className="now-quiet">The list of parts: {failure}</p>;
   if (book && rods.length === 0)
     return (
       <p className="now-quiet">Neither shelf nor catalogue has a rod within reach of this: write one down in Parts.</p>
     );
-  const told = wanted && pushrodPick({ ...wanted, available: rods.map(({ length }) => length) });
+  const margins = rods.map(({ length }) => (wanted ? marginIn(wanted.window, length) : null));
+  const fits = (index: number) => margins[index] !== null && isWithin(margins[index], rods[index].length);
   // Of those that keep within the window the one that is here soonest: the shelf comes first.
-  const first = told?.candidates.findIndex(({ ok }) => ok) ?? -1;
+  const first = rods.findIndex((_, index) => fits(index));
   const suppliers = new Map(book?.suppliers.map(({ id, name }) => [id, name]));
   /** What is left on each side of this very rod in the head’s hole. */
   const beside = ({ item }: RodAtHand) =>
@@ -54,7 +61,7 @@ export function Candidates({
           <th>length</th>
           <th>off</th>
           {by === 'plunger' && <th>plunger then</th>}
-          {turns && <th>or adjuster</th>}
+          {adjuster && <th>or adjuster</th>}
           {by && <th>margin</th>}
           <th>beside it in its hole</th>
           <th>each</th>
@@ -65,7 +72,7 @@ export function Candidates({
       <tbody>
         {rods.map((rod, index) => {
           const { item, length, from, free } = rod;
-          const one = told?.candidates[index];
+          const margin = margins[index];
           const off = length - row.value;
           const gap = beside(rod);
           return (
@@ -85,25 +92,19 @@ export function Candidates({
               </th>
               <td className="figure">{formatFigure(length, unit)}</td>
               <td className="figure">{`${off > 0 ? '+' : ''}${formatFigure(off, unit)}`}</td>
-              {by === 'plunger' && <td className="figure">{one ? formatFigure(one.plungerDepth, unit) : '–'}</td>}
-              {turns && (
-                <td className="figure">
-                  {turns.at === null
-                    ? `${off >= 0 ? '+' : '−'}${Math.abs(off * turns.perMm).toFixed(2)} turn`
-                    : `${(turns.at + off * turns.perMm).toFixed(2)} turns`}
-                </td>
-              )}
+              {by === 'plunger' && <td className="figure">{formatFigure(plungerTarget! + off, unit)}</td>}
+              {adjuster && <td className="figure">{sayAdjuster(adjuster, off)}</td>}
               {by && (
                 <td className="figure">
-                  {one && (
+                  {margin !== null && (
                     <>
                       <VerdictMark
-                        mark={one.ok ? 'in' : one.plungerDepth < wanted!.window.min ? 'low' : 'high'}
+                        mark={fits(index) ? 'in' : length < wanted!.window.min ? 'low' : 'high'}
                         word={false}
                       />{' '}
                       {by === 'plunger'
-                        ? formatFigure(one.margin, unit)
-                        : `${(one.margin * turns!.perMm).toFixed(2)} turn`}
+                        ? formatFigure(margin, unit)
+                        : `${(margin / adjuster!.perTurn).toFixed(2)} turn`}
                     </>
                   )}
                 </td>

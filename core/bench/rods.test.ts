@@ -1,0 +1,114 @@
+import { chance } from '../chance.js';
+import { lengthNeeds } from '../sheet/length-needs.js';
+import { onFileOf } from '../sheet/on-file.js';
+import { sheetOf } from '../sheet/sheet.js';
+import { CHECK, engine, fileWith, IN, paper, RODS, shop } from '../sheet/test-geometry.js';
+import { readingOf } from '../sheet/test-file.js';
+import { preload } from '../valvetrain/preload.js';
+import { pushrodLength } from '../valvetrain/pushrod-length.js';
+import { rodAdjuster } from '../valvetrain/rod-adjuster.js';
+import { someDrive } from './some-drive.js';
+import { BARE, depthPressed, rodLeanDeg, rodWithoutPlay, turnsWithoutPlay, valveOpen } from './valve-drive.js';
+
+/** What the formulas say of rods and adjusters, against drives that are only points and distances. */
+
+const DRIVES = 150;
+const drivesWith = (adjuster: 'nut' | 'screw') => {
+  const next = chance(7);
+  return Array.from({ length: DRIVES }, () => someDrive(adjuster, next));
+};
+/** What formulas leave out, as a part of the whole: the lever changes while the rocker turns, rod and screw are not in one line. */
+const LEVER = 0.08;
+
+describe.each(['nut', 'screw'] as const)('an adjuster with a %s', (adjuster) => {
+  test('stands with another rod where it takes the last play out', () => {
+    for (const { drive, ratio, rod, turns } of drivesWith(adjuster))
+      for (const longer of [-1.27, -0.6, 0.6, 1.27]) {
+        const { candidates } = rodAdjuster({ mount: adjuster, pitch: drive.pitch, rockerRatio: ratio, at: { length: rod, turns }, rods: [rod + longer] }); // prettier-ignore
+        const truth = turnsWithoutPlay(drive, { ...BARE, rod: rod + longer })!;
+        expect(Math.sign(truth - turns)).toBe(-Math.sign(longer));
+        expect(Math.abs(candidates[0].turns - truth)).toBeLessThan(Math.abs(truth - turns) * LEVER);
+      }
+  });
+
+  test('presses the plunger as deep as its turns say', () => {
+    const mount = adjuster === 'nut' ? 'stud-nut' : 'rocker-screw';
+    for (const { drive, ratio, rod, turns } of drivesWith(adjuster))
+      for (const more of [0.25, 0.75, 1.5]) {
+        const truth = depthPressed(drive, { ...BARE, rod, turns: turns + more });
+        const { plungerTravel } = preload({ mount, rockerRatio: ratio, turns: more, pitch: drive.pitch });
+        expect(Math.abs(plungerTravel! - truth)).toBeLessThan(truth * LEVER);
+      }
+  });
+
+  test('as the table of rods says it of an engine on the bench', () => {
+    for (const { drive, ratio, rod } of drivesWith(adjuster).slice(0, 30)) {
+      const of = {
+        ...engine,
+        lifter: 'solid' as const,
+        mount: adjuster === 'nut' ? ('stud-nut' as const) : ('rocker-screw' as const),
+        thread: { threadsPerUnit: 25.4 / drive.pitch, unit: 'in' as const },
+        ratio: { intake: ratio, exhaust: ratio },
+      };
+      // The checking rod is not the one that turns were read at: those of a stud are carried, a screw's are its own.
+      const tried = adjuster === 'nut' ? rod - 0.8 : rod;
+      const typed = (measure: string, value: number, unit: 'in' | 'turn', atValue?: number) =>
+        readingOf(measure, '1I', value.toFixed(4), unit, { atValue });
+      const readings = [
+        typed('pushrod-checked', rod / IN, 'in'),
+        typed('trial-turns', turnsWithoutPlay(drive, { ...BARE, rod: tried })!, 'turn', adjuster === 'nut' ? tried : 1),
+      ];
+      const papers = [paper('mock-up', { ...CHECK, gasketFinal: CHECK.gasketAtCheck }), paper('pushrods', { ...RODS, plunger: undefined })]; // prettier-ignore
+      const file = fileWith(readings, papers, shop, of);
+      const [{ adjuster: said, wanted }] = lengthNeeds(of, sheetOf(file).rows, onFileOf(file), file.spec.practice);
+      for (const longer of [-1.2, 1.2]) {
+        const truth = turnsWithoutPlay(drive, { ...BARE, rod: rod + longer })!;
+        expect(Math.abs(said!.at! - longer / said!.perTurn - truth)).toBeLessThan(0.15);
+      }
+      const { least, most } = shop.practice.geometry!.adjusterTurns;
+      const atEnds = [wanted!.window.min, wanted!.window.max].map((length) => turnsWithoutPlay(drive, { ...BARE, rod: length })!); // prettier-ignore
+      expect(atEnds).toEqual([expect.closeTo(most, 0), expect.closeTo(least, 0)]);
+    }
+  });
+});
+
+describe('a rod that fits at the check', () => {
+  test('fits in the build with the gasket’s, the cuts’ and the plunger’s terms, the adjuster left where it is', () => {
+    const next = chance(11);
+    for (const { drive, ratio, rod, turns } of drivesWith('nut')) {
+      const [gasket, cut, plunger] = [0.5 * (next() - 0.5), 0.4 * next(), 1.2 * next()];
+      const { length } = pushrodLength({
+        checkedLength: rod,
+        gasketAtCheck: 1.2,
+        gasketFinal: 1.2 + gasket,
+        plungerDepthAtCheck: 0,
+        plungerDepthTarget: plunger,
+        headCutAfterCheck: cut,
+        deckCutAfterCheck: 0,
+        pushrodAngleDeg: Math.abs(rodLeanDeg(drive, { ...BARE, turns })),
+        lash: 0,
+        lashAtCheck: 0,
+        rockerRatio: ratio,
+      });
+      const truth = rodWithoutPlay(drive, { ...BARE, turns, raised: gasket - cut, plungerDepth: plunger });
+      // The plunger goes along its lifter, which leans against the rod by some degrees.
+      expect(Math.abs(length - truth)).toBeLessThan(0.01 + plunger * 0.08);
+    }
+  });
+
+  test('fits a stand with more shims by (1 + 1/R) of them', () => {
+    for (const { drive, ratio, rod, turns } of drivesWith('screw'))
+      for (const shim of [0.25, 0.6]) {
+        const truth = rodWithoutPlay(drive, { ...BARE, turns, shim }) - rod;
+        expect(Math.abs(truth - shim * (1 + 1 / ratio))).toBeLessThan(truth * LEVER);
+      }
+  });
+});
+
+test('a valve opens by about the lobe’s lift times the lever, and not at all while there is play', () => {
+  for (const { drive, ratio, rod, turns, noseLift } of drivesWith('screw')) {
+    const opens = valveOpen(drive, { ...BARE, rod, turns }, noseLift);
+    expect(Math.abs(opens - noseLift * ratio)).toBeLessThan(noseLift * ratio * 0.15);
+    expect(valveOpen(drive, { ...BARE, rod: rod - 0.3, turns }, 0)).toBe(0);
+  }
+});
