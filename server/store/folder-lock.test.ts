@@ -44,6 +44,18 @@ test('where no socket is seen, the heartbeat in the folder decides: one that has
   await release();
 });
 
+test('a heart that has stopped is waited out by one’s own watch, also where it beat by a clock that was hours ahead', async () => {
+  on('darwin');
+  heldBy({ pid: 4711, host: 'the-old-bench', seenIn: null }, new Date(Date.now() + 7_200_000));
+  const said: string[] = [];
+  const error = console.error;
+  console.error = (text: string) => void said.push(text);
+  const release = await lockFolder(folder, { every: 1_000, stale: 2_000 });
+  console.error = error;
+  await release();
+  expect(said).toEqual([expect.stringContaining('Waiting up to 3 s: another Utex may still have')]);
+});
+
 test('whoever died where its socket would be seen is not waited for', async () => {
   const release = await lockFolder(folder);
   await release();

@@ -88,6 +88,8 @@ async function lockByHeartbeat(
   { every, stale }: typeof HEARTBEAT,
 ) {
   const since = heartbeatOf(file);
+  const began = performance.now();
+  let isTold = false;
   for (;;) {
     try {
       return await lockfile.lock(folder, {
@@ -100,6 +102,11 @@ async function lockByHeartbeat(
     } catch (error) {
       if ((error as NodeJS.ErrnoException).code !== 'ELOCKED') throw error;
       if (heartbeatOf(file) !== since) throw new FolderInUse(folder, owner());
+      if (!isTold)
+        console.error(`Waiting up to ${(stale + every) / 1000} s: another Utex may still have ${folder} open.`);
+      isTold = true;
+      // By this process's own watch, not by the file's date: a clock that was ahead would keep a dead heart young for hours.
+      if (performance.now() - began > stale + every) rmSync(file, { recursive: true, force: true });
       await pause(LOOK_AGAIN_MS);
     }
   }
