@@ -22,13 +22,13 @@ test('the owner walks the chain of acts: it holds, until one row was changed beh
   await withShop(async ({ audit: log }) => {
     for (const name of ['first', 'second', 'third']) await log.record(act(name), async () => {});
   });
-  expect(audit()).toMatchObject({ code: 0, said: expect.stringMatching(/The audit log holds: \d+ acts/) });
+  expect(await audit()).toMatchObject({ code: 0, said: expect.stringMatching(/The audit log holds: \d+ acts/) });
 
   await withShop(async ({ database }) => {
     await database.script('alter table audit disable trigger audit_stays');
     await database.query(`update audit set by = 'somebody' where seq = 2`);
   });
-  expect(audit()).toMatchObject({
+  expect(await audit()).toMatchObject({
     code: 1,
     said: expect.stringContaining('audit 2 does not follow from the row before it'),
   });
@@ -36,7 +36,7 @@ test('the owner walks the chain of acts: it holds, until one row was changed beh
 
 test('while a server has the folder open, the walk is refused by what it would disturb', async () => {
   await withShop(async () => {
-    const { code, said } = audit();
+    const { code, said } = await audit();
     expect(code).toBe(1);
     expect(said).toMatch(/Another Utex \(process \d+ on .+\) has the data folder/);
   });

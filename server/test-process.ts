@@ -1,4 +1,5 @@
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { once } from 'node:events';
 import { projectRoot } from './project-root.js';
 
 /** A server in a process of its own: where it listens (null where it refused to), what it said. */
@@ -21,19 +22,18 @@ export const program = (name: string): [string, ...string[]] => [
 ];
 
 /** Runs a program of ours to its end on a data folder. */
-export function runProgram(
+export async function runProgram(
   name: string,
   folder: string,
   words: string[] = [],
-): { code: number | null; said: string; complained: string } {
+): Promise<{ code: number | null; said: string; complained: string }> {
   const [command, ...args] = program(name);
   const env = { ...process.env, UTEX_DATA: folder };
-  const { status, stdout, stderr } = spawnSync(command, [...args, ...words], {
-    cwd: projectRoot(),
-    env,
-    encoding: 'utf8',
-  });
-  return { code: status, said: stdout + stderr, complained: stderr.trim() };
+  const child = spawn(command, [...args, ...words], { cwd: projectRoot(), env, stdio: ['ignore', 'pipe', 'pipe'] });
+  const said = { stdout: '', stderr: '' };
+  for (const name of ['stdout', 'stderr'] as const) child[name].on('data', (chunk) => (said[name] += chunk));
+  const [code] = (await once(child, 'close')) as [number | null];
+  return { code, said: said.stdout + said.stderr, complained: said.stderr.trim() };
 }
 
 /**

@@ -6,6 +6,7 @@ import { jestExpect as expect } from '@jest/expect';
 import { createEmptyTestResult } from '@jest/test-result';
 import * as circus from 'jest-circus';
 import { formatExecError, formatResultsErrors } from 'jest-message-util';
+import { messageParent } from 'jest-worker';
 import { after, FILE_AT_MOST, sayHung } from './watchdog.mjs';
 
 const { describe, test, it, beforeAll, beforeEach, afterAll, afterEach } = circus;
@@ -15,8 +16,12 @@ Object.assign(globalThis, { describe, test, it, beforeAll, beforeEach, afterAll,
 const TO_LEAVE = 500;
 const ROOT = 'ROOT_DESCRIBE_BLOCK';
 
-/** Where the file stands, in words. */
+/** Where the file stands, in words. The runner knows it as well: a thread that is held can say nothing. */
 let place = '';
+const standAt = (words) => {
+  place = words;
+  messageParent(words);
+};
 
 const nameOf = (block) => {
   const names = [];
@@ -28,14 +33,14 @@ circus.addEventHandler((event) => {
   switch (event.name) {
     case 'hook_start': {
       const { hook } = event;
-      place = `${hook.type} of ${nameOf(hook.parent) || 'the file'}, at "${hook.fn.toString().split('\n')[0]}"`;
+      standAt(`${hook.type} of ${nameOf(hook.parent) || 'the file'}, at "${hook.fn.toString().split('\n')[0]}"`);
       break;
     }
     case 'test_fn_start':
-      place = `test ${nameOf(event.test)}`;
+      standAt(`test ${nameOf(event.test)}`);
       break;
     case 'run_finish':
-      place = 'done';
+      standAt('done');
       break;
     case 'test_start':
       expect.setState({ currentTestName: nameOf(event.test), suppressedErrors: [] });
@@ -131,7 +136,7 @@ function listenForStray() {
  *   next, so this process ends then, and the next file has a new one.
  */
 export async function runFile(asked) {
-  place = 'loading the file';
+  standAt('loading the file');
   const late = after(FILE_AT_MOST, () => {
     throw new Error(
       sayHung(

@@ -27,11 +27,16 @@ export default class Runner {
       forkOptions: { stdio: ['ignore', 'inherit', 'inherit', 'ipc'] },
     });
     const runFile = async ({ path, context: { config } }) => {
+      let place = 'starting the process';
       const late = after(FILE_AT_MOST + TO_SAY, () => {
-        throw new Error(`${path} did not end, and its process says nothing: its thread is held.`);
+        throw new Error(
+          `${path} did not end, and its process says nothing: its thread is held.\n  Under way: ${place}`,
+        );
       });
+      const run = workers.runFile({ path, config, testNamePattern });
+      run.UNSTABLE_onCustomMessage((said) => (place = said));
       try {
-        return await Promise.race([workers.runFile({ path, config, testNamePattern }), late.passed]);
+        return await Promise.race([run, late.passed]);
       } finally {
         late.stop();
       }

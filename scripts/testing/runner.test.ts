@@ -33,7 +33,7 @@ async function runFixtures(): Promise<Record<string, { status: string; message: 
 }
 
 test('a file that hangs fails, and says where and with what; the others are done, though a process starts late', async () => {
-  const { passes, breaks, hangs } = await runFixtures();
+  const { passes, breaks, hangs, holds } = await runFixtures();
   expect(passes).toMatchObject({ status: 'passed' });
   expect(breaks).toMatchObject({ status: 'failed', message: expect.stringContaining('stray') });
   expect(hangs.status).toBe('failed');
@@ -41,4 +41,6 @@ test('a file that hangs fails, and says where and with what; the others are done
   expect(hangs.message).toContain('Under way: test a bench › waits for a promise that nobody keeps');
   expect(hangs.message).toMatch(/Server: listens at .*127\.0\.0\.1/);
   expect(hangs.message).toMatch(/Queued:\s+nothing/);
+  expect(holds.message).toContain('its thread is held');
+  expect(holds.message).toContain('Under way: beforeEach of a bench');
 });

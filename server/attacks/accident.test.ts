@@ -92,9 +92,9 @@ describe('a start that cannot be says why in one sentence, and ends', () => {
     expect(await refusal(`${small}/data`, {}, mounted('size=70m', ''))).toMatch(/disk .+ is full: 64 MB must be free/);
   });
 
-  test('the audit of a folder that is not there makes none', () => {
+  test('the audit of a folder that is not there makes none', async () => {
     const folder = join(tmpdir(), 'utex-nowhere-at-all');
-    const { code, complained } = runProgram('server/audit', folder);
+    const { code, complained } = await runProgram('server/audit', folder);
     expect([code, complained]).toEqual([1, `Utex does not start: There is no shop in ${folder}. Set UTEX_DATA to its folder.`]); // prettier-ignore
     expect(existsSync(folder)).toBe(false);
   });

@@ -87,7 +87,7 @@ describe('a folder that is not whole opens as nothing else, and is left as it is
 
   test('its owner makes new keys by an act of his own, and what was signed stays valid', async () => {
     const folder = damaged(remove('keys'));
-    const { code, said } = runProgram('server/new-keys', folder);
+    const { code, said } = await runProgram('server/new-keys', folder);
     expect([code, said]).toEqual([0, expect.stringContaining('The shop has new keys')]);
     const opened = await openShopFolder({ dataFolder: folder, databaseUrl: null });
     expect(opened.context.keys.published.records).toHaveLength(2);

@@ -26,8 +26,8 @@ import { checkAudit } from '../store/check-audit.js';
 import { BACKED_UP, readMarks } from '../store/backup-store.js';
 import { TABLES } from '../store/tables.js';
 import { findPdf, findJws } from '../store/record-store.js';
-import { runProgram, startServer } from '../test-process.js';
-import { copyNewShop, openEngine, openTestShop, TEST_PIN, typed, type TestShop } from '../test-shop.js';
+import { startServer } from '../test-process.js';
+import { openEngine, openTestShop, TEST_PIN, typed, type TestShop } from '../test-shop.js';
 import { backUpShop } from './back-up-shop.js';
 import { DamagedBackup, readBackup, writeBackup, type Part } from './backup-file.js';
 import { restoreShop } from './restore-shop.js';
@@ -287,27 +287,4 @@ test('only the owner has them, seven are kept, and one that is not there is told
   expect(existsSync(join(folder, 'utex-2020-01-01T000000Z.utexbackup'))).toBe(false);
   const file = await fetch(`${shop.url}/api/backups/${made[0].name}`, { headers: { authorization: 'Bearer nobody' } });
   expect(file.status).toBe(401);
-});
-
-describe('the commands', () => {
-  test('back up a shop that is open and one that is closed, and restore it', async () => {
-    const data = at('commands');
-    await copyNewShop(data);
-    const server = await startServer(data);
-    const open = runProgram('server/backup', data, [at('open.utexbackup'), '--with-keys']);
-    server.process.kill('SIGTERM');
-    await new Promise((resolve) => server.process.once('exit', resolve));
-    expect([open.code, open.said]).toEqual([0, expect.stringMatching(/holds \d+ rows, read back and found whole/)]);
-    const closed = runProgram('server/backup', data, [at('closed.utexbackup')]);
-    expect([closed.code, closed.said]).toEqual([0, expect.stringContaining('The keys are not in it')]);
-    const restored = runProgram('server/restore', at('by-command'), [at('open.utexbackup')]);
-    expect([restored.code, restored.said]).toEqual([0, expect.stringContaining('Marram Engine Works as of')]);
-    expect(runProgram('server/audit', at('by-command'))).toMatchObject({ code: 0 });
-  });
-
-  test('say what they need, and what is not there', () => {
-    expect(runProgram('server/backup', at('nowhere')).said).toContain('Say which file: npm run backup -- FILE');
-    expect(runProgram('server/backup', at('nowhere'), [at('x')]).said).toContain('There is no shop in');
-    expect(runProgram('server/restore', at('nowhere'), [at('none')]).said).toContain('is not there');
-  });
 });
