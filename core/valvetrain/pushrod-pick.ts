@@ -1,5 +1,6 @@
 import { ImpossibleInput } from '../impossible.js';
 import { SAME_VALUE_RATIO } from '../tolerances.js';
+import { isWithin, marginIn, widest } from './within.js';
 
 /** Which lengths can be had: a list, or steps of a catalogue. */
 type Available = number[] | { from: number; to: number; step: number };
@@ -52,14 +53,9 @@ function lengthsOf(available: Available): number[] {
 export function pushrodPick({ required, plungerTarget, window, available }: PushrodPickInput): PushrodPick {
   const candidates = lengthsOf(available).map((length): PushrodCandidate => {
     const plungerDepth = plungerTarget + (length - required);
-    const margin = Math.min(plungerDepth - window.min, window.max - plungerDepth);
-    // Sums of decimals: an edge that is met is met, whatever the last bit says.
-    return { length, plungerDepth, margin, ok: margin >= -SAME_VALUE_RATIO * Math.abs(length) };
+    const margin = marginIn(window, plungerDepth);
+    return { length, plungerDepth, margin, ok: isWithin(margin, length) };
   });
-  const within = candidates.filter(({ ok }) => ok);
-  const best = within.reduce<PushrodCandidate | null>(
-    (most, one) => (!most || one.margin > most.margin ? one : most),
-    null,
-  );
+  const best = widest(candidates.filter(({ ok }) => ok));
   return { candidates, pick: best && best.length };
 }

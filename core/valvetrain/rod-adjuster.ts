@@ -1,6 +1,6 @@
 import type { RockerMount } from '../engine/engine.js';
-import { SAME_VALUE_RATIO } from '../tolerances.js';
 import { preload } from './preload.js';
+import { isWithin, marginIn, widest } from './within.js';
 
 /** Where an adjuster stands with one rod, and which others are thought of. Lengths in one unit. */
 export interface RodAdjusterInput {
@@ -46,14 +46,9 @@ export function rodAdjuster({ mount, pitch, rockerRatio, at, range, rods }: RodA
   const candidates = rods.map((length): RodAdjusterCandidate => {
     const turns = at.turns - (length - at.length) / perTurn;
     if (!range) return { length, turns };
-    const margin = Math.min(turns - range.least, range.most - turns);
-    // Sums of decimals: an end that is met is met, whatever the last bit says.
-    return { length, turns, margin, ok: margin >= -SAME_VALUE_RATIO * Math.abs(length / perTurn) };
+    const margin = marginIn({ min: range.least, max: range.most }, turns);
+    return { length, turns, margin, ok: isWithin(margin, length / perTurn) };
   });
-  const within = candidates.filter(({ ok }) => ok);
-  const best = within.reduce<RodAdjusterCandidate | null>(
-    (most, one) => (!most || one.margin! > most.margin! ? one : most),
-    null,
-  );
+  const best = widest(candidates.flatMap(({ length, margin, ok }) => (ok ? [{ length, margin: margin! }] : [])));
   return { candidates, pick: best && best.length };
 }

@@ -1,4 +1,4 @@
-import { SAME_VALUE_RATIO } from '../tolerances.js';
+import { isWithin, marginIn, widest } from './within.js';
 
 /** The rods of some valves that want the same length. Lengths in one unit. */
 export interface RodsWanted {
@@ -26,29 +26,20 @@ export interface RodSets {
   gained: number | null;
 }
 
-/** How far a length lies within a window; minus outside it. */
-export const marginIn = ({ min, max }: RodsWanted['window'], length: number): number =>
-  Math.min(length - min, max - length);
-
-/** Sums of decimals: an edge that is met is met, whatever the last bit says. */
-export const isWithin = (margin: number, length: number): boolean => margin >= -SAME_VALUE_RATIO * Math.abs(length);
-
 /** The choice with the largest margin, of those that lie within their windows. */
-const widest = <One extends { length: number; margin: number }>(choices: One[]): One | null =>
-  choices
-    .filter(({ length, margin }) => isWithin(margin, length))
-    .reduce<One | null>((best, one) => (!best || one.margin > best.margin ? one : best), null);
+const pick = <One extends { length: number; margin: number }>(choices: One[]): One | null =>
+  widest(choices.filter(({ length, margin }) => isWithin(margin, length)));
 
 /** One set of rods for all valves against a length for each kind: what the difference brings. */
 export function rodSets(wanted: readonly RodsWanted[], lengths: number[]): RodSets {
   const choicesAt = (length: number) =>
     wanted.map(({ name, window }): RodChoice => ({ name, length, margin: marginIn(window, length) }));
-  const each = wanted.map((_, index) => widest(lengths.map((length) => choicesAt(length)[index])));
+  const each = wanted.map((_, index) => pick(lengths.map((length) => choicesAt(length)[index])));
   const together = lengths.map((length) => {
     const choices = choicesAt(length);
     return { length, margin: Math.min(...choices.map(({ margin }) => margin)), choices };
   });
-  const one = wanted.length > 0 ? widest(together) : null;
+  const one = wanted.length > 0 ? pick(together) : null;
   const least = each.every((choice) => choice !== null) ? Math.min(...each.map((choice) => choice.margin)) : null;
   return { each, one, gained: one && least !== null ? least - one.margin : null };
 }

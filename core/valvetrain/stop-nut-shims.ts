@@ -1,3 +1,5 @@
+import { marginIn } from './within.js';
+
 /** Bolts or nuts that go to a stop: their turns from zero lash to their torque are read. Lengths in one unit. */
 export interface StopNutShimsInput {
   pitch: number;
@@ -35,7 +37,7 @@ export function stopNutShims({ pitch, rockerRatio, turns, window, shims }: StopN
   const lever = 1 + 1 / rockerRatio;
   const candidates = shims.map((shim): StopNutShim => {
     const depths = turns.map((one) => ({ place: one.place, depth: (one.turns * pitch - shim) * lever }));
-    const margins = depths.map(({ depth }) => Math.min(depth - window.min, window.max - depth));
+    const margins = depths.map(({ depth }) => marginIn(window, depth));
     return {
       shim,
       depths,

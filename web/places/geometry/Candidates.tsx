@@ -5,7 +5,7 @@ import type { RodAtHand } from '../../../core/parts/stock.js';
 import { formatFigure } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
 import { besideRod, type PushrodSetUp } from '../../../core/valvetrain/pushrod-set-up.js';
-import { isWithin, marginIn } from '../../../core/valvetrain/rod-sets.js';
+import { isWithin, marginIn } from '../../../core/valvetrain/within.js';
 import { sayMoney } from '../../app/money.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { usePartsBook } from '../../state/parts-book.js';
