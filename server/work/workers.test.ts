@@ -15,7 +15,7 @@ const codeOf = (error: { code?: string }) => error.code;
 const file = (bytes: Buffer) => ({ file: bytes, published: { records: [], certificates: [] } });
 
 test('what waits behind a task that was stopped for its time is done by a new thread', async () => {
-  workers = new Workers({ calculate: 30, verifyFile: 6_000 });
+  workers = new Workers({ calculate: 30 });
   // A thread that has started: the next task is stopped at its work, not in the queue.
   await workers.run('shop', 'verifyFile', file(Buffer.from('no record')));
   const long = workers.run('shop', 'calculate', longLobe()).catch(codeOf);
@@ -25,7 +25,7 @@ test('what waits behind a task that was stopped for its time is done by a new th
 });
 
 test('what has waited its time out is told so at once, whatever is before it', async () => {
-  workers = new Workers({ calculate: 300, checkPaper: 6_000 });
+  workers = new Workers({ calculate: 300 });
   const before = workers.run('shop', 'verifyFile', file(Buffer.alloc(20_000_000, '<<')));
   const since = performance.now();
   expect(await workers.run('shop', 'calculate', longLobe()).catch(codeOf)).toBe('work.too-long');
