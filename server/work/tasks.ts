@@ -18,7 +18,7 @@ import type { Jpeg } from '../store/picture-store.js';
 import type { PublishedKeys, SigningKeys } from '../record/keys.js';
 
 // Whoever posts a reading goes before all of this where cores are short: some nine parts in ten of one are his. With the
-// lowest priority of all a signature would take minutes where other programs keep every core busy. On Linux a priority is
+// lowest priority of all a signature was not done within a minute where other programs kept every core busy. On Linux a priority is
 // a thread's own; elsewhere it is the whole program's, and is left alone.
 if (!isMainThread && process.platform === 'linux') setPriority(constants.priority.PRIORITY_BELOW_NORMAL);
 
