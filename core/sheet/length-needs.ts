@@ -79,7 +79,7 @@ export function lengthNeeds(
       const plunger = engine.lifter === 'hydraulic' ? onFile.pushrods?.plunger : undefined;
       const range = practice.geometry?.adjusterTurns;
       const name = places.length > 1 || all.length === 1 ? kind : places[0];
-      const wantedWithin = (min: number, max: number): RodsWanted => ({ name, count: places.length, required, window: { min, max } }); // prettier-ignore
+      const wantedWithin = (min: number, max: number): RodsWanted => ({ name, count: places.length, window: { min, max } }); // prettier-ignore
       const byPlunger =
         plunger && wantedWithin(required + plunger.min - plunger.target, required + plunger.max - plunger.target);
       // A longer rod brings the adjuster further out: the most turns in go with the shortest.

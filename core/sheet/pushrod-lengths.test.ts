@@ -72,7 +72,6 @@ describe('one set of rods, or a length for each kind', () => {
   const of = (name: string, required: number): RodsWanted => ({
     name,
     count: 8,
-    required,
     window: { min: required - 0.02, max: required + 0.02 },
   });
   const steps = [7.6, 7.625, 7.65, 7.675];

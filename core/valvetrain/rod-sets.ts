@@ -5,7 +5,6 @@ export interface RodsWanted {
   /** What they are called: a kind of valve, or a place. */
   name: string;
   count: number;
-  required: number;
   /** The lengths with which plunger or adjuster stands where it may. */
   window: { min: number; max: number };
 }

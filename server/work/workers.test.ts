@@ -34,3 +34,12 @@ test('what has waited its time out is told so at once, whatever is before it', a
   expect(performance.now()).toBeGreaterThan(since);
   expect(workers.waiting()).toEqual({ shop: 0, strangers: 0 });
 });
+
+test('what waits when all is ended is refused, and no thread is started for it', async () => {
+  workers = new Workers();
+  const asked = [1, 2, 3].map(() => workers.run('shop', 'calculate', longLobe()).catch((error: Error) => error));
+  await workers.close();
+  const [, ...behind] = await Promise.all(asked);
+  expect(behind).toEqual([expect.objectContaining({ code: 'server.busy' }), expect.objectContaining({ code: 'server.busy' })]); // prettier-ignore
+  expect(workers.waiting().shop).toBe(0);
+});

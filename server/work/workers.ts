@@ -41,6 +41,7 @@ const whenOver = (signal: AbortSignal) =>
 export class Workers {
   private readonly pools = new Map<Lane, Piscina>();
   private readonly turns = { shop: pLimit(1), strangers: pLimit(1) };
+  private isClosed = false;
 
   constructor(private readonly limits: Partial<Record<keyof Tasks, number>> = {}) {}
 
@@ -70,6 +71,8 @@ export class Workers {
     const signal = AbortSignal.timeout(this.limits[task] ?? TIME_LIMITS[task]);
     const inTurn = this.turns[lane](() => {
       signal.throwIfAborted();
+      // What still waited when all was ended starts no thread again.
+      if (this.isClosed) throw new Failure('server.busy');
       return this.pool(lane).run({ task, input }, { signal });
     });
     try {
@@ -91,6 +94,7 @@ export class Workers {
   }
 
   async close(): Promise<void> {
+    this.isClosed = true;
     await Promise.all([...this.pools.values()].map((pool) => pool.destroy()));
   }
 }
