@@ -7,7 +7,7 @@ import { createEmptyTestResult } from '@jest/test-result';
 import * as circus from 'jest-circus';
 import { formatExecError, formatResultsErrors } from 'jest-message-util';
 import { messageParent } from 'jest-worker';
-import { after, FILE_AT_MOST, sayHung } from './watchdog.mjs';
+import { FILE_AT_MOST, sayHung, watch } from './watchdog.mjs';
 
 const { describe, test, it, beforeAll, beforeEach, afterAll, afterEach } = circus;
 Object.assign(globalThis, { describe, test, it, beforeAll, beforeEach, afterAll, afterEach, expect });
@@ -18,8 +18,10 @@ const ROOT = 'ROOT_DESCRIBE_BLOCK';
 
 /** Where the file stands, in words. The runner knows it as well: a thread that is held can say nothing. */
 let place = '';
+let watched = null;
 const standAt = (words) => {
   place = words;
+  watched?.step();
   messageParent(words);
 };
 
@@ -136,8 +138,7 @@ function listenForStray() {
  *   next, so this process ends then, and the next file has a new one.
  */
 export async function runFile(asked) {
-  standAt('loading the file');
-  const late = after(FILE_AT_MOST, () => {
+  const late = watch(() => {
     throw new Error(
       sayHung(
         asked.path,
@@ -146,6 +147,8 @@ export async function runFile(asked) {
       ),
     );
   });
+  watched = late;
+  standAt('loading the file');
   const stray = listenForStray();
   try {
     return await Promise.race([runAll(asked), late.passed, stray.thrown]);

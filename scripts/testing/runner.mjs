@@ -8,9 +8,9 @@
 import { fileURLToPath } from 'node:url';
 import { Worker } from 'jest-worker';
 import pLimit from 'p-limit';
-import { after, FILE_AT_MOST } from './watchdog.mjs';
+import { watch } from './watchdog.mjs';
 
-/** How much longer than a file's own time is waited for what its process says of it, ms. */
+/** How much longer than a file's own watch is waited for what its process says of it, ms. */
 const TO_SAY = 5_000;
 
 export default class Runner {
@@ -28,13 +28,16 @@ export default class Runner {
     });
     const runFile = async ({ path, context: { config } }) => {
       let place = 'starting the process';
-      const late = after(FILE_AT_MOST + TO_SAY, () => {
+      const late = watch(() => {
         throw new Error(
           `${path} did not end, and its process says nothing: its thread is held.\n  Under way: ${place}`,
         );
-      });
+      }, TO_SAY);
       const run = workers.runFile({ path, config, testNamePattern });
-      run.UNSTABLE_onCustomMessage((said) => (place = said));
+      run.UNSTABLE_onCustomMessage((said) => {
+        place = said;
+        late.step();
+      });
       try {
         return await Promise.race([run, late.passed]);
       } finally {

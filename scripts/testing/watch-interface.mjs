@@ -4,7 +4,7 @@
  */
 import process from 'node:process';
 import { clearTimeout, setTimeout } from 'node:timers';
-import { FILE_AT_MOST, sayHung } from './watchdog.mjs';
+import { STEP_AT_MOST, sayHung } from './watchdog.mjs';
 
 /* global afterAll, expect */
 const timer = setTimeout(() => {
@@ -12,5 +12,5 @@ const timer = setTimeout(() => {
   const place = currentTestName ? `test ${currentTestName}, or what comes after it` : 'loading the file';
   process.stderr.write(`${sayHung(testPath, place, [])}\n`);
   process.kill(process.pid, 'SIGKILL');
-}, FILE_AT_MOST);
+}, STEP_AT_MOST);
 afterAll(() => clearTimeout(timer));

@@ -2,25 +2,40 @@
 import process from 'node:process';
 import { clearTimeout, setTimeout } from 'node:timers';
 
-/** How long one file may take, ms: three times what the longest takes on two busy cores. The watchdog's own test sets less. */
-export const FILE_AT_MOST = Number(process.env.UTEX_TEST_FILE_MS ?? 60_000);
+/**
+ * How long a file may stand at one test or hook, ms: many times what the longest takes. Each begins it anew, so that a
+ * file of many tests on a machine that does much else is no hang. The watchdog's own test sets less.
+ */
+export const STEP_AT_MOST = Number(process.env.UTEX_TEST_STEP_MS ?? 60_000);
+/** How long a file may take in all. */
+export const FILE_AT_MOST = 5 * STEP_AT_MOST;
 
 /**
- * `passed` fails with what `fail` throws once the time is over; it never succeeds. The timer keeps the process: of a
- * promise that nobody keeps nothing else may be left that would.
+ * `passed` fails with what `fail` throws once a step or the whole has taken too long; it never succeeds. The timer keeps
+ * the process: of a promise that nobody keeps nothing else may be left that would.
+ *
+ * @param more ms that either is given besides
  */
-export function after(ms, fail) {
+export function watch(fail, more = 0) {
+  const ends = Date.now() + FILE_AT_MOST;
+  let reject;
   let timer;
-  const passed = new Promise((_, reject) => {
-    timer = setTimeout(() => {
-      try {
-        fail();
-      } catch (error) {
-        reject(error);
-      }
-    }, ms);
-  });
-  return { passed, stop: () => clearTimeout(timer) };
+  const passed = new Promise((_, rejects) => (reject = rejects));
+  const step = () => {
+    clearTimeout(timer);
+    timer = setTimeout(
+      () => {
+        try {
+          fail();
+        } catch (error) {
+          reject(error);
+        }
+      },
+      Math.min(STEP_AT_MOST, ends - Date.now()) + more,
+    );
+  };
+  step();
+  return { passed, step, stop: () => clearTimeout(timer) };
 }
 
 const addressOf = ({ address, port }) => (address ? `${address}:${port}` : 'nowhere');
@@ -48,7 +63,7 @@ export function openHandles() {
  */
 export function sayHung(path, place, queued) {
   const list = (lines) => lines.map((line) => `\n    ${line}`).join('');
-  return `${path} did not end within ${FILE_AT_MOST / 1000} s.
+  return `${path} stood still for ${STEP_AT_MOST / 1000} s, or took longer than ${FILE_AT_MOST / 1000} s.
   Under way: ${place}
   Open:${list(openHandles())}
   Queued:${list(queued.length > 0 ? queued : ['nothing'])}`;
