@@ -61,6 +61,7 @@ interface Reasons {
   'collapsed-by-missing': undefined;
   'collapsed-by-nothing': undefined;
   'pushrod-pair': undefined;
+  'check-and-build-pair': undefined;
   'spring-heights': undefined;
   'spring-pushes-up': undefined;
   'spring-below-solid': undefined;

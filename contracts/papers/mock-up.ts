@@ -7,6 +7,7 @@ import { paperKind } from './paper-kind.js';
 const length = z.number({ error: 'a length, as a number' }).max(100, 'at most 100');
 const fromZero = length.min(0, 'not below zero');
 const ofKind = z.object({ I: fromZero, E: fromZero });
+const signed = length.min(-100, 'at least −100');
 const cam = z.number({ error: 'degrees, as a number' }).min(-30, 'between −30 and 30').max(30, 'between −30 and 30');
 const same = z.boolean({ error: 'yes or no' });
 
@@ -22,11 +23,17 @@ export const mockUpSchema = z.object({
   lash: ofKind,
   camAtCheckDeg: cam,
   camDeg: cam.optional(),
-  deckAtCheck: length.min(-100, 'at least −100').optional(),
+  deckAtCheck: signed.optional(),
   millHead: fromZero.optional(),
   millDeck: fromZero.optional(),
   pushrodAtCheck: fromZero.optional(),
   pushrodFinal: fromZero.optional(),
+  standShimAtCheck: ofKind.optional(),
+  standShimFinal: z.object({ I: signed, E: signed }).optional(),
+  baseCircleAtCheck: ofKind.optional(),
+  baseCircleFinal: ofKind.optional(),
+  lifterSeatAtCheck: fromZero.optional(),
+  lifterSeatFinal: fromZero.optional(),
   same: z.object(Object.fromEntries(SAME_PARTS.map((part) => [part, same])) as Record<(typeof SAME_PARTS)[number], typeof same>),
 }) satisfies z.ZodType<MockUp>; // prettier-ignore
 

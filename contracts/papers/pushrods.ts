@@ -16,6 +16,7 @@ export const pushrodsSchema = z.object({
   tool: z.object({ base: positive, perTurn: positive }).optional(),
   angleDeg: z.number({ error: 'degrees, as a number' }).min(0, 'at least 0').max(60, 'at most 60').optional(),
   plunger: z.object({ target: fromZero, min: fromZero, max: fromZero }).optional(),
+  adjusterWanted: z.number({ error: 'turns, as a number' }).min(0, 'not below zero').max(100, 'at most 100').optional(),
   rodDiameter: positive.optional(),
   wall: positive.optional(),
   headHole: positive.optional(),

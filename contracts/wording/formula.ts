@@ -31,6 +31,11 @@ const NAME: Record<string, string> = {
   'tool-closed': 'checking rod closed',
   'tool-opened': 'opened by its turns',
   plunger: 'plunger to its depth',
+  'stand-shim': 'shims under the stand',
+  'lash-cap': 'lash cap',
+  adjuster: 'adjuster to its turns',
+  'base-circle': 'base circle',
+  'lifter-seat': 'rod’s seat in the lifter',
   'plunger-travel': 'plunger’s travel',
   'half-thicker': 'half of what the rod is thicker',
 };

@@ -11,7 +11,7 @@ import { cardOf, sweepsOf, type Paper } from '../sheet/papers.js';
 import type { Reading } from '../sheet/reading.js';
 import type { Flag } from '../sheet/flags.js';
 import type { SheetRow } from '../sheet/row.js';
-import { judgingOf } from '../sheet/judging.js';
+import { judgingOf } from '../sheet/judging-of.js';
 import { sheetOf } from '../sheet/sheet.js';
 import { standOf } from '../sheet/stand.js';
 import type { Hint } from '../judge/hints.js';
@@ -46,7 +46,7 @@ import { recordedClearances, type RecordedClearance } from './recorded-clearance
  * read by its edges tells where it lies, a checking rod the length to order, and a valve's lift what was lost on its way. Since 8, a set plunger
  * tells what is left to its bottom.
  */
-export const FORMULA_VERSION = '8';
+export const FORMULA_VERSION = '9';
 
 interface Signatory {
   handle: string;

@@ -40,9 +40,24 @@ export interface MockUp {
   /** Diameters of the rod at the check and of the one that one would like to fit. */
   pushrodAtCheck?: number;
   pushrodFinal?: number;
+  /** Shims under the rockers' stands, where they are to be others; minus in the build where metal is to come off. */
+  standShimAtCheck?: OfKind;
+  standShimFinal?: OfKind;
+  /** Diameters of the base circle, where it is to be another cam. */
+  baseCircleAtCheck?: OfKind;
+  baseCircleFinal?: OfKind;
+  /** From a lifter's foot up to its seat for the rod, where they are to be other lifters. */
+  lifterSeatAtCheck?: number;
+  lifterSeatFinal?: number;
   /** Whether each is the very one of the final engine. */
   same: Record<SamePart, boolean>;
 }
+
+/** What tells nothing without its other half. */
+const PAIRS = [
+  ['baseCircleAtCheck', 'baseCircleFinal'],
+  ['lifterSeatAtCheck', 'lifterSeatFinal'],
+] as const;
 
 /** Everything for which an engine cannot be put together so. */
 export function checkMockUp(said: MockUp): Impossibility[] {
@@ -56,6 +71,9 @@ export function checkMockUp(said: MockUp): Impossibility[] {
       path: [said.pushrodAtCheck === undefined ? 'pushrodAtCheck' : 'pushrodFinal'],
       code: 'pushrod-pair',
     });
+  for (const [atCheck, final] of PAIRS)
+    if ((said[atCheck] === undefined) !== (said[final] === undefined))
+      issues.push({ path: [said[atCheck] === undefined ? atCheck : final], code: 'check-and-build-pair' });
   return issues;
 }
 
@@ -68,7 +86,10 @@ const LENGTHS = [
   'millDeck',
   'pushrodAtCheck',
   'pushrodFinal',
+  'lifterSeatAtCheck',
+  'lifterSeatFinal',
 ] as const;
+const LENGTHS_OF_KINDS = ['standShimAtCheck', 'standShimFinal', 'baseCircleAtCheck', 'baseCircleFinal'] as const;
 
 /** The same with its lengths in millimetres. */
 export function inMillimetres(said: MockUp): MockUp {
@@ -76,9 +97,10 @@ export function inMillimetres(said: MockUp): MockUp {
   if (unit === 'mm') return said;
   const both = ({ I, E }: OfKind) => ({ I: toCanonical(I, unit), E: toCanonical(E, unit) });
   const lengths = LENGTHS.filter((key) => said[key] !== undefined).map((key) => [key, toCanonical(said[key]!, unit)]);
+  const ofKinds = LENGTHS_OF_KINDS.flatMap((key) => (said[key] ? [[key, both(said[key])]] : []));
   return {
     ...said,
-    ...(Object.fromEntries(lengths) as Partial<MockUp>),
+    ...(Object.fromEntries([...lengths, ...ofKinds]) as Partial<MockUp>),
     unit: 'mm',
     lashAtCheck: both(said.lashAtCheck),
     lash: both(said.lash),
@@ -86,7 +108,21 @@ export function inMillimetres(said: MockUp): MockUp {
 }
 
 /** What a correction needs and nobody has said yet. */
-export type Lack = 'valve-angle' | 'stroke' | 'rod-length' | 'lobe' | 'pushrod-angle' | 'plunger-target';
+export type Lack =
+  | 'valve-angle'
+  | 'stroke'
+  | 'rod-length'
+  | 'lobe'
+  | 'plunger-target'
+  /** Only in records that were signed while it counted as missing: by now the gasket counts whole without it. */
+  | 'pushrod-angle'
+  /** What was at the check, where the build is said. */
+  | 'stand-shim-at-check'
+  | 'adjuster-at-check'
+  /** Others than at the check, and by how much is not said. */
+  | 'other-rockers'
+  | 'lifter-seat'
+  | 'lash-cap';
 
 /** One thing that is otherwise in the final engine than at the check, and what it adds to a gap. */
 interface Correction {

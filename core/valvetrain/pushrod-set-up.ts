@@ -19,6 +19,8 @@ export interface PushrodSetUp {
   angleDeg?: number;
   /** Where the plunger is to stand, and where it may; for hydraulic lifters. */
   plunger?: { target: number; min: number; max: number };
+  /** Turns of the adjuster, downward from wholly up, that it is to end at; where nothing is said, as at the check. */
+  adjusterWanted?: number;
   /** Of the rods to be bought, and the hole in the head that they pass. */
   rodDiameter?: number;
   wall?: number;
@@ -81,3 +83,20 @@ export function inConventions(said: PushrodSetUp, length: number): Record<Length
 /** What is left on each side of a rod in the middle of its hole; null where a size is missing. */
 export const besideRod = ({ rodDiameter, headHole }: PushrodSetUp): number | null =>
   rodDiameter === undefined || headHole === undefined ? null : (headHole - rodDiameter) / 2;
+
+/**
+ * The thickest rod that leaves the least that is asked on each side, from the gap that was felt beside another. Lengths in
+ * one unit.
+ *
+ * @example thickestRod({ rod: 0.3125, gap: 0.055, least: 0.03 }) // 0.3625
+ */
+export const thickestRod = ({ rod, gap, least }: { rod: number; gap: number; least: number }): number =>
+  rod + 2 * (gap - least);
+
+/**
+ * How far a checking rod is turned open for a length; minus where it is longer than that closed.
+ *
+ * @example toolTurns({ base: 7.5, perTurn: 0.05 }, 7.71) // 4.2
+ */
+export const toolTurns = ({ base, perTurn }: NonNullable<PushrodSetUp['tool']>, length: number): number =>
+  (length - base) / perTurn;

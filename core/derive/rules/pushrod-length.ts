@@ -1,40 +1,72 @@
+import { parseValve, placesOf } from '../../engine/places.js';
+import type { Hint } from '../../judge/hints.js';
 import { measureOf } from '../../plan/measures.js';
 import { uncertaintyOf } from '../../plan/practice.js';
 import { checkedRod, lengthToOrder } from '../length-to-order.js';
-import { readTerm, together, type Made, type Rule, type Seen } from '../rule.js';
+import { readTerm, together, type Made, type Rule, type Seen, type Taken } from '../rule.js';
 
 const CHECKED = ['pushrod-checked', 'pushrod-tool-turns'];
+/** What may move after a rod was read, or tell only then how the check stood. */
+const MOVED_SINCE = ['stand-shim', 'trial-turns'];
 
 const trustInChecked = ({ practice }: Seen) => uncertaintyOf(practice, measureOf('pushrod-checked'));
+
+/** The valves whose rods hang on a reading: turns of an adjuster tell of those of its kind that have none of their own. */
+function placesMoved({ engine }: Seen, { measure, place }: Pick<Taken, 'measure' | 'place'>): string[] {
+  if (measure !== 'trial-turns') return [place];
+  const { kind } = parseValve(place)!;
+  return placesOf(engine, 'valve').filter((one) => parseValve(one)!.kind === kind);
+}
+
+/** The length to order for one valve, with what it does not know. */
+function ordered(seen: Seen, place: string): Made[] {
+  const found = lengthToOrder(seen, place);
+  if (!found) return [];
+  const { of, length, terms, lacks, unknownAngle } = found;
+  const hints: Hint[] = [
+    ...(lacks.length > 0 ? [{ code: 'not-corrected', lacks } as const] : []),
+    ...(unknownAngle ? [{ code: 'angle-unknown', ...unknownAngle } as const] : []),
+  ];
+  const doubt = unknownAngle ? unknownAngle.to - unknownAngle.from : 0;
+  const uncertainty = together(trustInChecked(seen), doubt);
+  return [{ measure: 'pushrod-length', place, of, value: length, uncertainty, terms, hints, ...(lacks.length > 0 ? { isSuspect: true } : {}) }]; // prettier-ignore
+}
+
+/** The fitted rod against it. */
+function offAt(seen: Seen, place: string): Made[] {
+  const fitted = seen.latest('pushrod-fitted', place);
+  const wanted = lengthToOrder(seen, place);
+  if (!fitted || !wanted || wanted.lacks.length > 0) return [];
+  return [
+    {
+      measure: 'pushrod-off',
+      place,
+      of: fitted,
+      value: fitted.value - wanted.length,
+      uncertainty: together(uncertaintyOf(seen.practice, measureOf('pushrod-fitted')), trustInChecked(seen)),
+      terms: [
+        readTerm('+', fitted, 'mm'),
+        { name: 'pushrod-length', sign: '−', value: wanted.length, unit: 'mm', source: 'rule' },
+      ],
+    },
+  ];
+}
 
 /** How long the checking rod stood, where its turns were counted; and the length to order. */
 export const pushrodLengthToOrder: Rule = {
   name: 'pushrod-length',
   wokenBy: CHECKED,
   reads: [],
+  stirredBy: MOVED_SINCE,
   gives: ['pushrod-checked', 'pushrod-length'],
   first: (gives) => (gives === 'pushrod-length' ? 'pushrod-checked' : null),
   derive({ measure, place }, seen) {
     const rod = checkedRod(seen, place);
-    const uncertainty = trustInChecked(seen);
     const counted: Made[] =
       rod && measure === 'pushrod-tool-turns'
-        ? [{ measure: 'pushrod-checked', value: rod.value, uncertainty, terms: rod.terms }]
+        ? [{ measure: 'pushrod-checked', value: rod.value, uncertainty: trustInChecked(seen), terms: rod.terms }]
         : [];
-    const found = lengthToOrder(seen, place);
-    if (!found) return counted;
-    const { of, length, terms, lacks } = found;
-    return [
-      ...counted,
-      {
-        measure: 'pushrod-length',
-        of,
-        value: length,
-        uncertainty,
-        terms,
-        ...(lacks.length > 0 ? { isSuspect: true as const, hints: [{ code: 'not-corrected' as const, lacks }] } : {}),
-      },
-    ];
+    return [...counted, ...placesMoved(seen, { measure, place }).flatMap((one) => ordered(seen, one))];
   },
 };
 
@@ -43,24 +75,8 @@ export const pushrodOff: Rule = {
   name: 'pushrod-off',
   wokenBy: ['pushrod-fitted'],
   reads: CHECKED,
-  stirredBy: CHECKED,
+  stirredBy: [...CHECKED, ...MOVED_SINCE],
   gives: ['pushrod-off'],
   first: () => 'pushrod-fitted',
-  derive({ place }, seen) {
-    const fitted = seen.latest('pushrod-fitted', place);
-    const wanted = lengthToOrder(seen, place);
-    if (!fitted || !wanted || wanted.lacks.length > 0) return [];
-    return [
-      {
-        measure: 'pushrod-off',
-        of: fitted,
-        value: fitted.value - wanted.length,
-        uncertainty: together(uncertaintyOf(seen.practice, measureOf('pushrod-fitted')), trustInChecked(seen)),
-        terms: [
-          readTerm('+', fitted, 'mm'),
-          { name: 'pushrod-length', sign: '−', value: wanted.length, unit: 'mm', source: 'rule' },
-        ],
-      },
-    ];
-  },
+  derive: ({ measure, place }, seen) => placesMoved(seen, { measure, place }).flatMap((one) => offAt(seen, one)),
 };

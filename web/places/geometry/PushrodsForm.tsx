@@ -26,7 +26,7 @@ const CONVENTION: Record<LengthConvention, string> = {
   gauge: 'by gauge',
 };
 
-const GROUPS: (FigureGroupRow<RodFigure> & { hydraulicOnly?: true })[] = [
+const GROUPS: (FigureGroupRow<RodFigure> & { hydraulicOnly?: true; turnsOnly?: true })[] = [
   {
     legend: 'Ends: what a length is told by',
     fields: [
@@ -59,6 +59,11 @@ const GROUPS: (FigureGroupRow<RodFigure> & { hydraulicOnly?: true })[] = [
     ],
   },
   {
+    legend: 'Adjuster, turns down from wholly up',
+    turnsOnly: true,
+    fields: [['adjusterWanted', 'To end at', 'empty: as it stood at the check']],
+  },
+  {
     legend: 'Rods to be bought',
     fields: [
       ['rodDiameter', 'Diameter'],
@@ -71,7 +76,7 @@ const GROUPS: (FigureGroupRow<RodFigure> & { hydraulicOnly?: true })[] = [
 export function PushrodsForm() {
   const file = useDesk((desk) => desk.file!);
   const sheet = useDesk((desk) => desk.sheet!);
-  const { thread, lifter } = useDesk((desk) => desk.engine!);
+  const { thread, lifter, mount } = useDesk((desk) => desk.engine!);
   const filed = useMemo(() => pushrodsFormOf(pushrodsOf(file), thread.unit), [file, thread.unit]);
   const { control, typed, problem, isDraft, settle, submit } = usePaperForm<Form, object>({
     kind: 'pushrods',
@@ -81,6 +86,7 @@ export function PushrodsForm() {
     filedWords: () => 'Pushrods filed',
   });
   const { said } = checkPushrods(typed);
+  const groups = GROUPS.filter(({ hydraulicOnly, turnsOnly }) => (!hydraulicOnly || lifter === 'hydraulic') && (!turnsOnly || mount !== 'pedestal-shim')); // prettier-ignore
   const size = (path: RodFigure) => {
     const figure = figureIn(typed.figures, path);
     return figure === undefined ? undefined : toCanonical(figure, typed.unit);
@@ -117,7 +123,7 @@ export function PushrodsForm() {
             ]}
           />
         </fieldset>
-        {GROUPS.filter(({ hydraulicOnly }) => !hydraulicOnly || lifter === 'hydraulic').map((group) => (
+        {groups.map((group) => (
           <FigureGroup key={group.legend} control={control} paths={ROD_FIGURES} group={group} />
         ))}
         {beside !== null && (

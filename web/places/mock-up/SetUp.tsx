@@ -33,7 +33,7 @@ const PART_NAME: Record<SamePart, string> = {
 };
 
 /** The figures in groups: what was at the check stands beside what will be. */
-const GROUPS: FigureGroupRow<FigurePath>[] = [
+const GROUPS: (FigureGroupRow<FigurePath> & { onStands?: true })[] = [
   {
     legend: 'Gasket, compressed; 0 for none',
     fields: [
@@ -65,6 +65,32 @@ const GROUPS: FigureGroupRow<FigurePath>[] = [
     fields: [
       ['pushrodAtCheck', 'At the check'],
       ['pushrodFinal', 'To be fitted'],
+    ],
+  },
+  {
+    legend: 'Shims under the stands, where they move; minus for metal cut off',
+    onStands: true,
+    fields: [
+      ['standShimAtCheck.I', 'Intake, at the check'],
+      ['standShimFinal.I', 'Intake, in the build'],
+      ['standShimAtCheck.E', 'Exhaust, at the check'],
+      ['standShimFinal.E', 'Exhaust, in the build'],
+    ],
+  },
+  {
+    legend: 'Base circle, diameter, where it is to be another cam',
+    fields: [
+      ['baseCircleAtCheck.I', 'Intake, at the check'],
+      ['baseCircleFinal.I', 'Intake, in the build'],
+      ['baseCircleAtCheck.E', 'Exhaust, at the check'],
+      ['baseCircleFinal.E', 'Exhaust, in the build'],
+    ],
+  },
+  {
+    legend: 'Lifter, from its foot up to the rod’s seat, where they are to be others',
+    fields: [
+      ['lifterSeatAtCheck', 'At the check'],
+      ['lifterSeatFinal', 'In the build'],
     ],
   },
 ];
@@ -145,7 +171,7 @@ export function SetUp() {
             options={CHECK_SPRINGS.map((kind) => [kind, SPRING_NAME[kind]])}
           />
         </fieldset>
-        {GROUPS.map((group) => (
+        {GROUPS.filter(({ onStands }) => !onStands || engine!.mount !== 'stud-nut').map((group) => (
           <FigureGroup key={group.legend} control={control} paths={FIGURES} group={group} />
         ))}
         <fieldset className="same-parts">

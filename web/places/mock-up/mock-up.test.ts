@@ -4,7 +4,7 @@ import type { Engine } from '../../../core/engine/engine.js';
 import { LAYOUTS } from '../../../core/engine/layouts.js';
 import { EXAMPLE_SPEC_SETS } from '../../../core/plan/example-spec-sets.js';
 import { cuttingList } from '../../../core/sheet/cutting-list.js';
-import { judgingOf } from '../../../core/sheet/judging.js';
+import { judgingOf } from '../../../core/sheet/judging-of.js';
 import { clearanceOf } from '../../../core/sheet/over-piston.js';
 import { sheetOf } from '../../../core/sheet/sheet.js';
 import { shimList } from '../../../core/sheet/shim-list.js';

@@ -20,6 +20,16 @@ export const FIGURES = [
   'millDeck',
   'pushrodAtCheck',
   'pushrodFinal',
+  'standShimAtCheck.I',
+  'standShimAtCheck.E',
+  'standShimFinal.I',
+  'standShimFinal.E',
+  'baseCircleAtCheck.I',
+  'baseCircleAtCheck.E',
+  'baseCircleFinal.I',
+  'baseCircleFinal.E',
+  'lifterSeatAtCheck',
+  'lifterSeatFinal',
 ] as const;
 export type FigurePath = (typeof FIGURES)[number];
 
