@@ -8,6 +8,13 @@ export const SCHOOL_NAME: Record<School, string> = {
   square: 'square at mid-lift',
   'longest-travel': 'longest travel',
 };
+/** What speaks for each, as those say who go by it. */
+export const SCHOOL_WHY: Record<School, string> = {
+  narrowest: 'the width is the sideways drag on the guide',
+  centred: 'the load stands in the middle of the stem, and no edge is near',
+  square: 'the rocker loses least of its lift where its arm is square at half of it',
+  'longest-travel': 'what the valve lifts is what counts, where nobody rubs a mark',
+};
 /** A school in a sentence, behind "by". */
 export const wordSchool = (school: School): string => `the school of the ${SCHOOL_NAME[school]}`.replace('the mark centred', 'the centred mark').replace('the square at mid-lift', 'the arm square at mid-lift'); // prettier-ignore
 

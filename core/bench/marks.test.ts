@@ -1,4 +1,6 @@
 import { chance } from '../chance.js';
+import { firstWayOf } from '../valvetrain/first-way.js';
+import { nextTrialOf, tooSteep } from '../valvetrain/next-trial.js';
 import { sinkOf, sweepFit } from '../valvetrain/sweep-fit.js';
 import { tappedMark } from '../valvetrain/tapped-mark.js';
 import { readOn, type Gauge } from './gauge.js';
@@ -17,6 +19,9 @@ function tried({ drive, rod }: SomeDrive, mount: 'stud-nut' | 'shaft', more: num
   if (mount === 'stud-nut') return { ...BARE, rod: rod + more, turns: turnsWithoutPlay(drive, { ...BARE, rod: rod + more })! }; // prettier-ignore
   return { ...BARE, rod, shim: more, turns: turnsWithoutPlay(drive, { ...BARE, rod, shim: more })! };
 }
+
+/** Nobody moves a pivot by as much as some of these drives would want, mm: their levers are others there. */
+const FURTHEST = 2;
 
 /** The truly narrowest, by trying every half millimetre, and then more finely around the best. */
 function narrowest(one: SomeDrive, mount: 'stud-nut' | 'shaft'): number {
@@ -62,6 +67,68 @@ describe.each([
       expect(Math.abs(sunk - 0.4 * sinkOf({ mount, rockerRatio: one.ratio }))).toBeLessThan(0.4 * 0.08);
     }
   });
+});
+
+describe.each([
+  ['stud-nut', 'nut'],
+  ['shaft', 'screw'],
+] as const)('what is tried next with rockers on a %s', (mount, adjuster) => {
+  const markAt = (one: SomeDrive, more: number) => rubMark(one.drive, tried(one, mount, more), one.noseLift, LINE);
+
+  test('after the first mark goes the right way nineteen times of twenty, by where the roller begins and how wide it rubbed', () => {
+    const next = chance(41);
+    const sink = (one: SomeDrive) => sinkOf({ mount, rockerRatio: one.ratio });
+    const ways = Array.from({ length: 60 }, (_, turn) => {
+      const one = someDrive(adjuster, next);
+      const truth = narrowest(one, mount);
+      const at = truth + ((turn % 2 === 0 ? 1 : -1) * (1 + next())) / sink(one);
+      const { width, offset, closedAt } = markAt(one, at);
+      const began = closedAt < offset - (width - LINE) / 2 + 0.02 ? ('inward' as const) : ('outward' as const);
+      const valveLift = valveOpen(one.drive, tried(one, mount, at), one.noseLift);
+      const { armLength, lineWidth } = { armLength: one.drive.rocker.arm, lineWidth: LINE };
+      return { at, truth, sink: sink(one), way: firstWayOf([{ setting: at, width, began }], { armLength, valveLift, sink: sink(one), lineWidth })! }; // prettier-ignore
+    }).filter((one) => Math.abs(one.truth) < FURTHEST / one.sink);
+    const isRight = ({ at, truth, way }: (typeof ways)[number]) =>
+      Math.sign(way.setting - at) === Math.sign(truth - at);
+    const isNear = ({ at, truth, way }: (typeof ways)[number]) => Math.abs(way.setting - truth) < 0.4 * Math.abs(truth - at) + 0.3; // prettier-ignore
+    expect(ways.length).toBeGreaterThan(40);
+    // A stand that is far too low drives its valve by another lever, and its narrowest mark lies elsewhere.
+    expect(ways.filter((one) => !isRight(one)).length).toBeLessThanOrEqual(ways.length / 20);
+    expect(ways.filter((one) => !isNear(one)).length).toBeLessThanOrEqual(ways.length / 5);
+  });
+
+  test('beyond one-sided trials comes nearer, and by a bounded step', () => {
+    const next = chance(43);
+    for (let turn = 0; turn < 25; turn++) {
+      const one = someDrive(adjuster, next);
+      const truth = narrowest(one, mount);
+      if (Math.abs(truth) > FURTHEST / sinkOf({ mount, rockerRatio: one.ratio })) continue;
+      const marks = [2.4, 1.7, 1].map((off) => ({ setting: truth - off, width: readOn(MARK, markAt(one, truth - off).width, next) })); // prettier-ignore
+      const valveLift = valveOpen(one.drive, tried(one, mount, truth), one.noseLift);
+      const fit = sweepFit({ mount, rockerRatio: one.ratio, armLength: one.drive.rocker.arm, valveLift, trials: marks, uncertainty: UNCERTAIN }); // prettier-ignore
+      const { setting, why } = nextTrialOf(marks, fit, valveLift)!;
+      // Marks as coarse as these may bend by chance; then the stretch says that it may lie beyond as well.
+      if (why === 'best') {
+        expect(fit.within[1]).toBeGreaterThan(truth - 0.5);
+        continue;
+      }
+      expect(setting).toBeGreaterThan(truth - 1);
+      expect(setting - (truth - 1)).toBeLessThanOrEqual(0.12 * valveLift + 1e-9);
+    }
+  });
+});
+
+test('no slope of a true rocker is called one that none could make', () => {
+  const next = chance(47);
+  const called = Array.from({ length: 300 }, (_, turn) => {
+    const mount = turn % 2 === 0 ? ('stud-nut' as const) : ('shaft' as const);
+    const one = someDrive(mount === 'shaft' ? 'screw' : 'nut', next);
+    const marks = [-2.5, -1.2, 0.1, 1.4, 2.6].map((setting) => ({ setting, width: readOn(MARK, rubMark(one.drive, tried(one, mount, setting), one.noseLift, LINE).width, next) })); // prettier-ignore
+    const valveLift = valveOpen(one.drive, tried(one, mount, 0), one.noseLift);
+    return tooSteep(marks, { armLength: one.drive.rocker.arm, valveLift, sink: sinkOf({ mount, rockerRatio: one.ratio }), uncertainty: UNCERTAIN }); // prettier-ignore
+  }).filter((found) => found !== null);
+  // Two widths that both lie outside their uncertainty are about one in a hundred.
+  expect(called.length).toBeLessThanOrEqual(6);
 });
 
 test('two taps tell a roller’s height, as often within twice their doubt as they ought to', () => {

@@ -1,7 +1,7 @@
 import { chance } from '../chance.js';
 import { lengthNeeds } from '../sheet/length-needs.js';
-import { onFileOf } from '../sheet/on-file.js';
-import { sheetOf } from '../sheet/sheet.js';
+import { judgingOf } from '../sheet/judging-of.js';
+import { standOf } from '../sheet/stand.js';
 import { CHECK, engine, fileWith, IN, paper, RODS, shop } from '../sheet/test-geometry.js';
 import { readingOf } from '../sheet/test-file.js';
 import { preload } from '../valvetrain/preload.js';
@@ -60,7 +60,7 @@ describe.each(['nut', 'screw'] as const)('an adjuster with a %s', (adjuster) => 
       ];
       const papers = [paper('mock-up', { ...CHECK, gasketFinal: CHECK.gasketAtCheck }), paper('pushrods', { ...RODS, plunger: undefined })]; // prettier-ignore
       const file = fileWith(readings, papers, shop, of);
-      const [{ adjuster: said, wanted }] = lengthNeeds(of, sheetOf(file).rows, onFileOf(file), file.spec.practice);
+      const [{ adjuster: said, wanted }] = lengthNeeds(judgingOf(file, standOf(file)));
       for (const longer of [-1.2, 1.2]) {
         const truth = turnsWithoutPlay(drive, { ...BARE, rod: rod + longer })!;
         expect(Math.abs(said!.at! - longer / said!.perTurn - truth)).toBeLessThan(0.15);

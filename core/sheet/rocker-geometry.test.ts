@@ -1,3 +1,4 @@
+import { nextTrialOf, tooSteep } from '../valvetrain/next-trial.js';
 import { opinionsOf, rankBy, type TriedSetting } from '../valvetrain/schools.js';
 import type { Reading } from './reading.js';
 import { closedHeightAt } from './rocker-geometry.js';
@@ -6,6 +7,8 @@ import {
   IN,
   specWith,
   paper,
+  CHECK,
+  RODS,
   ROCKERS,
   ARM,
   read,
@@ -81,6 +84,54 @@ describe('rubbed marks', () => {
   });
 });
 
+describe('a trial keeps the set-up that it was rubbed under', () => {
+  const RODS_BY = [paper('mock-up', CHECK), paper('pushrods', RODS)];
+
+  test('a mark of the fitted rod does not replace one of the check, and lies where the build has it', () => {
+    const readings = [read('mark-width', '1I', '0.067', 7.6), read('pushrod-fitted', '1I', '7.600', undefined, 20), read('mark-width', '1I', '0.080', 7.6, 25)]; // prettier-ignore
+    const { trials, toBuild } = geometryOf(fileWith(readings, RODS_BY));
+    expect(trials.map(({ under }) => under)).toEqual([1, 'build']);
+    // The gasket is thinner by 0.010 at 8°, the plunger goes down by 0.035: the rod of the build stands 0.0251 longer.
+    expect(inches(toBuild!.shift)).toBe(0.0251);
+    expect(trials.map(({ setting }) => inches(setting))).toEqual([7.6, 7.5749]);
+  });
+
+  test('one of an earlier check is brought to the newest', () => {
+    const second = paper('mock-up', { ...CHECK, check: 2, gasketAtCheck: 0.041 }, 20);
+    const readings = [read('mark-width', '1I', '0.067', 7.6), read('mark-width', '1I', '0.070', 7.6, 25)];
+    const { trials } = geometryOf(fileWith(readings, [...RODS_BY, second]));
+    expect(trials.map(({ setting }) => inches(setting))).toEqual([7.5901, 7.6]);
+  });
+});
+
+describe('what is tried next', () => {
+  const marked = (...marks: [number, number][]) => marks.map(([setting, width]) => ({ setting, width }));
+
+  test('where marks follow no geometry: inside the bracket of the narrowest, towards its narrower neighbour', () => {
+    expect(nextTrialOf(marked([1, 5], [2, 2], [3, 3]), null, 13)).toEqual({ setting: 2.5, why: 'inside' });
+    expect(nextTrialOf(marked([1, 2.5], [2, 2], [3, 3]), null, 13)).toEqual({ setting: 1.5, why: 'inside' });
+  });
+
+  test('beyond one-sided trials by a bounded step, on the side where marks shrink', () => {
+    expect(nextTrialOf(marked([1, 5], [2, 4], [3, 3]), null, 10)).toEqual({ setting: 3.8, why: 'outward' });
+    expect(nextTrialOf(marked([1, 3], [2, 4], [3, 5]), null, 10)).toEqual({
+      setting: expect.closeTo(0.2, 9),
+      why: 'outward',
+    });
+    const { next, isBracketed } = geometryOf(fileWith([LIFT, ...[[7.3, 0.1281], [7.35, 0.117], [7.4, 0.106]].map(([at, width]) => read('mark-width', '1I', String(width), at))], [ARM])); // prettier-ignore
+    expect(isBracketed).toBe(false);
+    expect(next!.why).toBe('outward');
+    expect(next!.setting / IN - 7.4).toBeLessThanOrEqual(0.12 * 0.58 + 1e-9);
+  });
+
+  test('a slope that no rocker makes names the mark whose neighbours both jump', () => {
+    const by = { armLength: 36.8, valveLift: 14.7, sink: 0.63, uncertainty: 0.1 };
+    expect(tooSteep(marked([1, 2], [2, 4], [3, 2.1], [4, 2.2]), by)).toMatchObject({ misread: { setting: 2 } });
+    expect(tooSteep(marked([1, 4], [2, 2], [3, 2.1], [4, 2.2]), by)).toMatchObject({ misread: { setting: 1 } });
+    expect(tooSteep(marked([1, 2.5], [2, 2.2], [3, 2.1]), by)).toBeNull();
+  });
+});
+
 describe('a setting is barred, and says by which', () => {
   const with7 = (...more: Reading[]) =>
     geometryOf(fileWith([read('mark-width', '1I', '0.060', 7.6), ...more], [paper('rockers', ROCKERS)])).trials[0]
@@ -93,6 +144,15 @@ describe('a setting is barred, and says by which', () => {
     ['the mark comes too near to the tip’s edge', [read('mark-offset', '1I', '0.120', 7.6)], ['tip-edge']],
     ['nothing', [read('trial-square', '1I', 'square', 7.6, 10, 'choice'), read('trial-retainer-gap', '1I', '0.060', 7.6)], []],
   ])('where %s', (_, readings, bars) => expect(with7(...readings)).toEqual(bars)); // prettier-ignore
+
+  test('a mark that leans is drawn and named, and stays out of the fit', () => {
+    const leaning = [read('mark-width', '5I', '0.110', 7.65), read('trial-square', '5I', 'leans', 7.65, 10, 'choice')];
+    const papers = [ARM, paper('rockers', ROCKERS)];
+    const [without, withIt] = [[], leaning].map((more) => geometryOf(fileWith([LIFT, ...MARKS, ...more], papers)));
+    expect(withIt.best).toBe(without.best);
+    expect(withIt.fit!.explained).toBe(true);
+    expect(withIt.trials.at(-1)).toMatchObject({ place: '5I', isBarred: true });
+  });
 
   test('a barred one is never the narrowest that counts', () => {
     const file = fileWith([...MARKS, read('mark-width', '1I', '0.040', 7.8), read('trial-square', '1I', 'leans', 7.8, 10, 'choice')], [paper('rockers', ROCKERS)]); // prettier-ignore
@@ -108,13 +168,13 @@ describe('the schools', () => {
 
   test('the mark centred lies where its offset passes through the middle', () => {
     const trials = [trial(7.6, { offset: -0.02 }), trial(7.7, { offset: 0.01 }), trial(7.5, { offset: -0.06 })];
-    expect(opinionsOf({ ...asked, trials })[1]).toEqual({ school: 'centred', best: expect.closeTo(7.6667, 4), by: 'between' }); // prettier-ignore
+    expect(opinionsOf({ ...asked, trials })[1]).toEqual({ school: 'centred', best: expect.closeTo(7.6667, 4), by: 'between', isBracketed: true }); // prettier-ignore
     expect(opinionsOf({ ...asked, trials: trials.slice(0, 1) })[1].best).toBeNull();
   });
 
   test('square at mid-lift goes by the roller’s height over the pivot where that was measured', () => {
     const trials = [trial(7.6, { rollerHeight: 0.353 })];
-    expect(opinionsOf({ ...asked, trials })[2]).toEqual({ school: 'square', best: expect.closeTo(7.7, 4), by: 'roller-height' }); // prettier-ignore
+    expect(opinionsOf({ ...asked, trials })[2]).toEqual({ school: 'square', best: expect.closeTo(7.7, 4), by: 'roller-height', isBracketed: true }); // prettier-ignore
   });
 
   test('without marks a single is proven by its longest travel', () => {

@@ -8,7 +8,10 @@ import { toCanonical } from '../units/units.js';
 import { opinionsOf, rankBy, type Opinion, type School } from '../valvetrain/schools.js';
 import { sinkOf, sweepFit, type SweepFit } from '../valvetrain/sweep-fit.js';
 import type { Judging } from './judging.js';
-import { trialsOf, type Trial } from './trials.js';
+import { shiftToBuild, trialsOf, type Trial } from './trials.js';
+import { firstWayOf, type FirstWay } from '../valvetrain/first-way.js';
+import type { Lack } from '../valvetrain/mock-up.js';
+import { nextTrialOf, tooSteep, type NextTrial } from '../valvetrain/next-trial.js';
 
 /** What is missing to compute a best setting. */
 export type GeometryLack = 'rocker-arm' | 'lift' | 'practice';
@@ -20,8 +23,13 @@ export interface RockerGeometry {
   rockerRatio: number;
   armLength: number | null;
   valveLift: number | null;
-  /** The best by the shop's school first. */
+  /** The best by the shop's school first; those that are barred stand last, and tell nothing. */
   trials: Trial[];
+  /** Of the tip that the marks are rubbed on, and what a mark keeps clear of its edge; null where nobody has said it. */
+  tip: number | null;
+  edgeKept: number | null;
+  /** What a rod needs more in the build than a setting of a trial; null while no set-up of a check is filed. */
+  toBuild: { shift: number; lacks: Lack[] } | null;
   /** The rough ones count only while there are too few others. */
   isRough: boolean;
   fit: SweepFit | null;
@@ -29,10 +37,20 @@ export interface RockerGeometry {
   /** Why the trials tell nothing yet. */
   problems: Impossibility[];
   school: School;
+  /** Why the shop goes by its school; empty where another is gone by. */
   why: string;
   opinions: Opinion[];
   /** What the shop's school says. */
   best: number | null;
+  /** Something was tried on both sides of it; else it is a guess, and nothing is ordered or cut by it without a reason. */
+  isBracketed: boolean;
+  /** Where it lies as often as marks lie within their uncertainty; null where it was only measured. */
+  stretch: [low: number, high: number] | null;
+  next: NextTrial | null;
+  /** Two marks that no rocker could make, the first of them the likely misread one. */
+  tooSteep: { misread: Trial; beside: Trial } | null;
+  /** What the first mark tells: where to go from it. */
+  firstWay: FirstWay | null;
   /** How far each other school would go from there. */
   apart: { school: School; by: number }[];
 }
@@ -67,8 +85,10 @@ export function rockerGeometry(judging: Judging, { kind, only }: { kind: ValveKi
   const lineWidth = practised?.lineWidth && toCanonical(practised.lineWidth[unit], unit);
   const fewest = lineWidth === undefined ? 3 : 2;
   const careful = all.filter(({ isRough }) => !isRough);
-  const isRough = careful.filter(hasWidth).length < fewest && careful.length < all.length;
+  const isRough =
+    careful.filter(({ isBarred }) => !isBarred).filter(hasWidth).length < fewest && careful.length < all.length;
   const trials = isRough ? all : careful;
+  const telling = trials.filter(({ isBarred }) => !isBarred).filter(hasWidth);
 
   const lacks: GeometryLack[] = [
     ...(armLength === null ? (['rocker-arm'] as const) : []),
@@ -79,7 +99,7 @@ export function rockerGeometry(judging: Judging, { kind, only }: { kind: ValveKi
   let problems: Impossibility[] = [];
   if (armLength !== null && valveLift !== null)
     try {
-      const marks = trials.filter(hasWidth).map(({ setting, width }) => ({ setting, width }));
+      const marks = telling.map(({ setting, width }) => ({ setting, width }));
       fit = sweepFit({ mount, rockerRatio, armLength, valveLift, trials: marks, uncertainty, ...(lineWidth === undefined ? {} : { lineWidth }) }); // prettier-ignore
     } catch (error) {
       if (!(error instanceof ImpossibleInput)) throw error;
@@ -91,15 +111,26 @@ export function rockerGeometry(judging: Judging, { kind, only }: { kind: ValveKi
   const byTravel =
     engine.layout === 'single' && !trials.some(hasWidth) && trials.some(({ lift }) => lift !== undefined);
   const school = byTravel ? 'longest-travel' : (practised?.school ?? 'narrowest');
-  const said = (name: School) => opinions.find((one) => one.school === name)!.best;
-  const best = said(school);
+  const own = opinions.find((one) => one.school === school)!;
+  const { best } = own;
   const apart = opinions.flatMap(({ school: name, best: other }) =>
     name === school || other === null || best === null ? [] : [{ school: name, by: other - best }],
   );
+  const stands = { armLength: armLength ?? 0, valveLift: valveLift ?? 0, sink, uncertainty };
+  const place = placesOf(engine, 'valve').find((one) => parseValve(one)!.kind === kind)!;
+  const onFile = stand.seen().onFile;
   return {
     kind, mount, rockerRatio, armLength, valveLift, isRough, fit, lacks, problems, school, opinions, best, apart,
-    why: practised?.why ?? '',
+    why: school === practised?.school ? practised.why : '',
     trials: rankBy(school, trials, best),
+    tip: onFile.rockersAt('9999')?.tipDiameter[kind] ?? null,
+    edgeKept: practised ? toCanonical(practised.edgeKept[unit], unit) : null,
+    toBuild: shiftToBuild(judging, { place, takenAt: '9999', turn: Infinity }),
+    isBracketed: own.isBracketed,
+    stretch: own.by === 'fit' ? fit!.within : null,
+    next: nextTrialOf(telling, fit, valveLift),
+    tooSteep: armLength !== null && valveLift !== null && armLength > valveLift / 2 ? tooSteep(telling, stands) : null,
+    firstWay: firstWayOf(telling, { armLength, valveLift, sink, lineWidth }),
   }; // prettier-ignore
 }
 

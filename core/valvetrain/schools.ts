@@ -1,3 +1,4 @@
+import { isBetween } from './next-trial.js';
 import type { SweepFit } from './sweep-fit.js';
 
 /**
@@ -25,6 +26,11 @@ export interface Opinion {
   school: School;
   best: number | null;
   by: 'fit' | 'measured' | 'between' | 'roller-height' | null;
+  /**
+   * Whether what it is told by lies on both sides of it, or it was measured there itself; else it is a guess beyond what was
+   * tried, and nothing is ordered or cut by it.
+   */
+  isBracketed: boolean;
 }
 
 interface Asked {
@@ -35,29 +41,34 @@ interface Asked {
   fit: SweepFit | null;
 }
 
-const none = (school: School): Opinion => ({ school, best: null, by: null });
+const none = (school: School): Opinion => ({ school, best: null, by: null, isBracketed: false });
 const least = (trials: readonly TriedSetting[], of: (one: TriedSetting) => number | undefined) =>
   trials
-    .filter((one) => !one.isBarred && of(one) !== undefined)
+    .filter((one) => of(one) !== undefined)
     .reduce<TriedSetting | null>((best, one) => (!best || of(one)! < of(best)! ? one : best), null);
 
 /** The fit where it explains the marks; where they do not follow the geometry, the narrowest that was measured. */
-function narrowest({ trials, fit }: Asked): Opinion {
-  if (fit?.explained && !fit.ambiguous) return { school: 'narrowest', best: fit.best, by: 'fit' };
-  const measured = least(trials, ({ width }) => width);
-  return measured ? { school: 'narrowest', best: measured.setting, by: 'measured' } : none('narrowest');
+function narrowest({ trials, fit, valveLift }: Asked): Opinion {
+  const marked = trials.filter(({ width }) => width !== undefined);
+  if (fit?.explained && !fit.ambiguous)
+    return { school: 'narrowest', best: fit.best, by: 'fit', isBracketed: isBetween(marked, fit.best, valveLift) };
+  const measured = least(marked, ({ width }) => width);
+  if (!measured) return none('narrowest');
+  const { setting } = measured;
+  return { school: 'narrowest', best: setting, by: 'measured', isBracketed: isBetween(marked, setting, valveLift) };
 }
 
 /** On the straight line through the two marks nearest to the middle, at different settings. */
-function centred({ trials }: Asked): Opinion {
+function centred({ trials, valveLift }: Asked): Opinion {
   const marked = trials.flatMap(({ setting, offset }) => (offset === undefined ? [] : [{ setting, offset }]));
   marked.sort((a, b) => Math.abs(a.offset) - Math.abs(b.offset));
   const [near] = marked;
-  if (near?.offset === 0) return { school: 'centred', best: near.setting, by: 'measured' };
+  if (near?.offset === 0) return { school: 'centred', best: near.setting, by: 'measured', isBracketed: true };
   const other = marked.find(({ setting, offset }) => setting !== near.setting && offset !== near.offset);
   if (!other) return none('centred');
   const slope = (other.offset - near.offset) / (other.setting - near.setting);
-  return { school: 'centred', best: near.setting - near.offset / slope, by: 'between' };
+  const best = near.setting - near.offset / slope;
+  return { school: 'centred', best, by: 'between', isBracketed: isBetween(marked, best, valveLift) };
 }
 
 /** By the roller's height over the pivot where it was measured; by pure geometry the narrowest mark is the same. */
@@ -68,22 +79,32 @@ function square({ sink, valveLift, trials, fit }: Asked): Opinion {
       school: 'square',
       best: measured.setting + (measured.rollerHeight! - valveLift / 2) / sink,
       by: 'roller-height',
+      // A height is measured once, and the rest of the way is the rocker's own lever.
+      isBracketed: true,
     };
-  return fit?.explained && !fit.ambiguous ? { school: 'square', best: fit.best, by: 'fit' } : none('square');
+  return fit?.explained && !fit.ambiguous
+    ? { ...narrowest({ sink, valveLift, trials, fit }), school: 'square' }
+    : none('square');
 }
 
-function longestTravel({ trials }: Asked): Opinion {
-  const most = least(trials, ({ lift }) => (lift === undefined ? undefined : -lift));
-  return most ? { school: 'longest-travel', best: most.setting, by: 'measured' } : none('longest-travel');
+function longestTravel({ trials, valveLift }: Asked): Opinion {
+  const lifted = trials.filter(({ lift }) => lift !== undefined);
+  const most = least(lifted, ({ lift }) => -lift!);
+  if (!most) return none('longest-travel');
+  const { setting } = most;
+  return {
+    school: 'longest-travel',
+    best: setting,
+    by: 'measured',
+    isBracketed: isBetween(lifted, setting, valveLift),
+  };
 }
 
-/** What each school says of the trials. */
-export const opinionsOf = (asked: Asked): Opinion[] => [
-  narrowest(asked),
-  centred(asked),
-  square(asked),
-  longestTravel(asked),
-];
+/** What each school says of the trials. Those that are barred tell nothing: a rocker that leans rubs another mark. */
+export function opinionsOf(asked: Asked): Opinion[] {
+  const telling = { ...asked, trials: asked.trials.filter(({ isBarred }) => !isBarred) };
+  return [narrowest(telling), centred(telling), square(telling), longestTravel(telling)];
+}
 
 /** The trials as a school ranks them, the best first and those that are barred behind; those that tell it nothing last. */
 export function rankBy<One extends TriedSetting>(school: School, trials: readonly One[], best: number | null): One[] {

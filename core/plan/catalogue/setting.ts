@@ -44,8 +44,12 @@ export const SETTING: Measure[] = [
     'From the set plunger down to its bottom; computed where the lifter’s travel is on file.',
     { lifter: 'hydraulic' },
   ),
-  turns('adjuster-turns-used', 'Adjuster turns used', 'Turns from the maker’s start to where it is set.'),
-  turns('adjuster-turns-left', 'Adjuster turns left', 'Turns from where it is set to where it runs out.'),
+  turns('adjuster-turns-used', 'Adjuster turns used', 'Turns from the maker’s start to where it is set.', {
+    byKind: true,
+  }),
+  turns('adjuster-turns-left', 'Adjuster turns left', 'Turns from where it is set to where it runs out.', {
+    byKind: true,
+  }),
   length(
     'lock-screw-depth',
     'Lock screw below its nut',
@@ -61,7 +65,7 @@ export const SETTING: Measure[] = [
     'valve',
     [0.001, 0.0005],
     'Feeler between tip and rocker, engine cold.',
-    { lifter: 'solid' },
+    { byKind: true, lifter: 'solid' },
   ),
   length(
     'lash-hot',
@@ -70,7 +74,7 @@ export const SETTING: Measure[] = [
     'valve',
     [0.001, 0.0005],
     'Feeler between tip and rocker, engine hot and stopped.',
-    { lifter: 'solid' },
+    { byKind: true, lifter: 'solid' },
   ),
   choice(
     'feeler',
@@ -88,6 +92,7 @@ export const SETTING: Measure[] = [
     'valve',
     [0.001, 0.003],
     'Dial in line with the stem, lash and preload as set.',
+    { byKind: true },
   ),
   length(
     'lift-lost',
@@ -96,6 +101,6 @@ export const SETTING: Measure[] = [
     'valve',
     [0.001, 0.004],
     'Lobe lift times ratio less the lash, less what the valve lifts.',
-    { needs: ['valve-lift', 'lobe-lift'] },
+    { byKind: true, needs: ['valve-lift', 'lobe-lift'] },
   ),
 ];

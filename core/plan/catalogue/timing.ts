@@ -114,5 +114,6 @@ export const CAM_TIMING: Measure[] = [
     'valve',
     [0.0005, 0.001],
     'Dial in line with the lifter, base circle to nose.',
+    { byKind: true },
   ),
 ];

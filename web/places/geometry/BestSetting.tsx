@@ -8,6 +8,7 @@ import type { ValveKind } from '../../../core/engine/engine.js';
 import { placesOf, parseValve } from '../../../core/engine/places.js';
 import { closedHeightAt, type RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
 import { onFileOf } from '../../../core/sheet/on-file.js';
+import { predictedMark } from '../../../core/sheet/predicted-mark.js';
 import type { Trial } from '../../../core/sheet/trials.js';
 import { lobeLiftAt } from '../../../core/valvetrain/valve-at.js';
 import { rockerPosition, sweptReach } from '../../../core/valvetrain/rocker-position.js';
@@ -19,13 +20,13 @@ import { useLengthUnit } from '../../measuring/use-length-unit.js';
 import { usePartsBook } from '../../state/parts-book.js';
 import { useDesk } from '../../state/use-desk.js';
 import { sayTop } from '../mock-up/Section.js';
-import { settingsToBeHad } from './available.js';
+import { settingsToBeHad, type ToBeHad } from './available.js';
 import { marksChartOf } from './marks-chart-of.js';
 import { Schools } from './Schools.js';
 import { Stands } from './Stands.js';
 import { TrialTable } from './TrialTable.js';
 import { useGeometry } from './use-geometry.js';
-import { KIND_NAME, sayFit, sayLength, settingName } from './words.js';
+import { KIND_NAME, sayAtCheck, sayFit, sayLength, settingName } from './words.js';
 
 /** As far around its nose as a valve is open on any engine, crank degrees from overlap top. */
 const TURN = { I: [-60, 270], E: [-270, 60] } as const;
@@ -42,8 +43,14 @@ interface Drawable {
   width?: number;
 }
 
+/** Where and how wide a mark is predicted at a setting; nothing of it is drawn where the trials do not tell. */
+function predictedAt(found: RockerGeometry, setting: number): Pick<Drawable, 'offset' | 'width'> {
+  const mark = predictedMark(found, setting);
+  return mark && mark.offset !== null ? { offset: mark.offset, width: mark.width } : { offset: 0 };
+}
+
 const drawablesOf = (found: RockerGeometry, say: (mm: number) => string): Drawable[] => [
-  ...(found.best === null ? [] : [{ key: 'best', title: `${say(found.best)}, best`, setting: found.best, offset: 0, width: found.fit?.minimumWidth }]),
+  ...(found.best === null ? [] : [{ key: 'best', title: `${say(found.best)}, best`, setting: found.best, ...predictedAt(found, found.best) }]),
   ...found.trials.map(({ place, tried, setting, offset = 0, width }: Trial) => ({ key: `${place}@${tried}`, title: `${say(tried)} on ${place}`, setting, offset, width })),
 ]; // prettier-ignore
 
@@ -63,10 +70,18 @@ export function BestSetting() {
   }, [book, load]);
   const say = (mm: number) => sayLength(mm, unit);
   const available = useMemo(() => settingsToBeHad(found, book, file.spec.practice, file.engine.thread.unit), [found, book, file]); // prettier-ignore
-  const chart = useMemo(() => marksChartOf(found, available, unit, inks), [found, available, unit, inks]);
-  const nearest = available
-    .filter((one) => found.best !== null && Math.abs(one - found.best) < NEAR)
-    .sort((a, b) => Math.abs(a - found.best!) - Math.abs(b - found.best!))[0];
+  const chart = useMemo(
+    () =>
+      marksChartOf(
+        found,
+        available.map(({ setting }) => setting),
+        unit,
+        inks,
+      ),
+    [found, available, unit, inks],
+  );
+  const off = ({ setting }: ToBeHad) => Math.abs(setting - found.best!);
+  const nearest = found.best === null ? undefined : available.filter((one) => off(one) < NEAR).sort((a, b) => off(a) - off(b))[0]; // prettier-ignore
   const shims = (of: ValveKind) =>
     sheet.rows.find(({ measure, place }) => measure === 'stand-shim' && parseValve(place)?.kind === of)?.value ??
     // What was tried last lies there.
@@ -91,9 +106,10 @@ export function BestSetting() {
         </ToggleButtonGroup>
       </div>
       <p className="best-says">{sayFit(found, unit)}</p>
-      {nearest !== undefined && (
+      {nearest && (
         <p>
-          The nearest {settingName(found)} that can be had: <strong className="figure">{say(nearest)}</strong>.
+          The nearest {settingName(found)} that can be had: <strong className="figure">{say(nearest.size)}</strong>
+          {found.mount === 'stud-nut' && sayAtCheck(found, nearest, unit)}.
         </p>
       )}
       <div className="best-drawings">

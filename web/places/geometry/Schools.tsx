@@ -1,6 +1,6 @@
 import type { RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
 import type { Unit } from '../../../core/units/units.js';
-import { SCHOOL_NAME } from '../../../contracts/wording/geometry.js';
+import { SCHOOL_NAME, SCHOOL_WHY } from '../../../contracts/wording/geometry.js';
 import { BY_NAME, sayDifference, sayLength } from './words.js';
 
 /** What each school says, the shop's own first: where they disagree, by how much. */
@@ -19,17 +19,19 @@ export function Schools({ found, unit }: { found: RockerGeometry; unit: Unit }) 
         </tr>
       </thead>
       <tbody>
-        {shown.map(({ school: name, best, by }) => {
+        {shown.map(({ school: name, best, by, isBracketed }) => {
           const away = apart.find((one) => one.school === name);
           return (
             <tr key={name} className={name === school ? 'turned' : undefined}>
               <th>
                 {SCHOOL_NAME[name]}
-                {name === school && <span className="now-quiet">, the shop’s{why && `: ${why}`}</span>}
+                <span className="now-quiet">
+                  {name === school && ', the shop’s'}: {name === school && why ? why : SCHOOL_WHY[name]}
+                </span>
               </th>
               <td className="figure">{best === null ? '–' : sayLength(best, unit)}</td>
               <td className="figure">{away ? sayDifference(away.by, unit) : ''}</td>
-              <td>{by ? BY_NAME[by] : 'not told yet'}</td>
+              <td>{by ? `${BY_NAME[by]}${isBracketed ? '' : '; not bracketed'}` : 'not told yet'}</td>
             </tr>
           );
         })}

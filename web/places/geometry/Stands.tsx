@@ -9,8 +9,13 @@ const SAME = 0.1;
 /** What to lay under the stands, or to cut off them: on all, or on one kind alone, and what a cut too deep costs. */
 export function Stands({ both, now, unit }: { both: RockerGeometry[]; now: Record<'I' | 'E', number>; unit: Unit }) {
   const say = (mm: number) => `${formatFigure(Math.abs(mm), unit)} ${UNIT_LABEL[unit]}`;
-  const known = both.flatMap(({ kind, best }) => (best === null ? [] : [{ kind, by: best - now[kind] }]));
-  if (known.length === 0) return null;
+  const told = both.filter(({ best }) => best !== null);
+  // Metal that is off stays off: a guess beyond what was tried cuts nothing.
+  const guessed = told.filter(({ isBracketed }) => !isBracketed);
+  const known = told
+    .filter(({ isBracketed }) => isBracketed)
+    .map(({ kind, best }) => ({ kind, by: best! - now[kind] }));
+  if (told.length === 0) return null;
   /** Shims that lie there come out before anything is cut. */
   const what = ({ kind, by }: { kind: 'I' | 'E'; by: number }, on: string): string => {
     if (Math.abs(by) < SAME) return `${on}: leave as they are.`;
@@ -25,6 +30,12 @@ export function Stands({ both, now, unit }: { both: RockerGeometry[]; now: Recor
   return (
     <section aria-label="Stands" className="stands">
       <h3>Stands</h3>
+      {guessed.map(({ kind, next }) => (
+        <p key={kind} className="now-hint">
+          {KIND_NAME[kind]} stands: not bracketed, nothing is cut or shimmed by a guess.
+          {next && ` Try about ${formatFigure(next.setting, unit)} ${UNIT_LABEL[unit]} of shims first.`}
+        </p>
+      ))}
       {isAlike ? (
         <p>{what(known[0], 'All stands')}</p>
       ) : (

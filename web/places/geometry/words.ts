@@ -26,24 +26,108 @@ export const sayLength = (mm: number, unit: Unit): string => `${formatFigure(mm,
 /** A difference with its sign. */
 export const sayDifference = (mm: number, unit: Unit): string => `${mm > 0 ? '+' : ''}${formatFigure(mm, unit)} ${UNIT_LABEL[unit]}`; // prettier-ignore
 
-/** What the trials of a kind come to, in a sentence or two. */
+const between = ([low, high]: [number, number], unit: Unit) =>
+  `between ${formatFigure(low, unit)} and ${sayLength(high, unit)}`;
+
+/** What is set at the trial that tells most, and why. */
+function sayNext({ next, mount }: Pick<RockerGeometry, 'next' | 'mount'>, unit: Unit): string {
+  if (!next) return '';
+  const at = sayLength(next.setting, unit);
+  switch (next.why) {
+    case 'best':
+      return `Next trial: ${at}.`;
+    case 'parts-two':
+      return `Try ${at} to part them.`;
+    case 'inside':
+      return `Next trial: ${at}, beside the narrowest.`;
+    case 'outward':
+      return `Not bracketed: every ${mount === 'stud-nut' ? 'length' : 'stack'} that was tried lies on one side. Try about ${at}.`;
+  }
+}
+
+/** What the first mark says of the way to go. */
+function sayFirstWay({ firstWay, mount }: Pick<RockerGeometry, 'firstWay' | 'mount'>, unit: Unit): string {
+  if (!firstWay) return '';
+  const { heading, by, setting, isLineKnown } = firstWay;
+  const isStud = mount === 'stud-nut';
+  const way =
+    heading === 'more'
+      ? isStud
+        ? 'a longer rod'
+        : 'more shims'
+      : isStud
+        ? 'a shorter rod'
+        : 'fewer shims, or a lower stand';
+  const moves = heading === 'more' ? 'moves the mark outward; past the best its inner edge comes back' : 'moves the mark inward; past the best its outer end stays and the inner edge goes on'; // prettier-ignore
+  const far = by === null ? '' : `, by about ${sayLength(by, unit)}${isLineKnown ? '' : ' with a usual line'}`;
+  return `The roller begins at the ${heading === 'more' ? 'inner' : 'outer'} end: ${way}${far}. That ${moves}. Try about ${sayLength(setting, unit)}.`;
+}
+
+/** Two marks that no rocker could make. */
+function sayTooSteep({ tooSteep }: Pick<RockerGeometry, 'tooSteep'>, unit: Unit): string {
+  if (!tooSteep) return '';
+  const { misread, beside } = tooSteep;
+  return `No rocker changes its mark as fast as from ${sayLength(beside.tried, unit)} to ${sayLength(misread.tried, unit)}: most likely the mark at ${sayLength(misread.tried, unit)} on ${misread.place} is misread. Read it again.`;
+}
+
+/** What the trials of a kind come to, in a few sentences. */
 export function sayFit(found: RockerGeometry, unit: Unit): string {
-  const { fit, lacks, problems, trials, best, school, mount } = found;
+  const { fit, lacks, problems, trials, best, stretch, isBracketed, school, mount } = found;
   if (school === 'longest-travel' && best !== null) {
     const { turns } = trials[0];
-    return `Longest travel at ${sayLength(best, unit)}${turns === undefined ? '; count its adjuster: it should end nearly closed' : `, its adjuster ${turns} turns from its start: it should end nearly closed`}.`;
+    return `Longest travel at ${sayLength(best, unit)}${turns === undefined ? '; count its adjuster: it should end nearly closed' : `, its adjuster ${turns} turns from its start: it should end nearly closed`}.${isBracketed ? '' : ' Nothing was tried beyond it: try one more on that side.'}`;
   }
+  const said = (...sentences: string[]) => sentences.filter((one) => one !== '').join(' ');
   const least = trials.find(({ isBarred, width }) => !isBarred && width !== undefined);
-  if (lacks.length > 0) return `Missing for the sum: ${lacks.map((lack) => LACK_NAME[lack]).join('; ')}.`;
+  const next = sayNext(found, unit);
+  const steep = sayTooSteep(found, unit);
+  if (lacks.length > 0)
+    return said(
+      `Missing for the sum: ${lacks.map((lack) => LACK_NAME[lack]).join('; ')}.`,
+      sayFirstWay(found, unit),
+      next,
+    );
   if (problems.length > 0 || !fit)
     return trials.length === 0
       ? `Try a ${mount === 'stud-nut' ? 'length' : 'stack of shims'}, turn the engine, read the mark.`
-      : `${trials.length} tried. Three at different settings tell where the narrowest lies.`;
+      : said(
+          `${trials.length} tried. Three at different settings tell where the narrowest lies.`,
+          sayFirstWay(found, unit),
+          steep,
+          next,
+        );
   if (!fit.explained)
-    return `These marks do not follow the geometry: they scatter by ${sayLength(fit.residualRms, unit)} round any curve. The narrowest that was measured counts${least ? `: ${sayLength(least.setting, unit)}` : ''}. Rub doubtful ones again, or look for what moves.`;
+    return said(
+      `These marks do not follow the geometry: they scatter by ${sayLength(fit.residualRms, unit)} round any curve.`,
+      steep || 'Rub doubtful ones again, or look for what moves.',
+      `The narrowest that was measured counts${least ? `: ${sayLength(least.setting, unit)}` : ''}.`,
+      next,
+    );
   if (fit.ambiguous)
-    return `Two settings explain these marks equally: ${fit.solutions.map((one) => sayLength(one.best, unit)).join(' and ')}. Try ${fit.nextTrial === null ? 'another' : sayLength(fit.nextTrial, unit)} to part them.`;
-  const narrowest = `Narrowest at ${sayLength(fit.best, unit)}, the mark then ${sayLength(fit.minimumWidth, unit)} wide`;
-  const own = school !== 'narrowest' && best !== null ? ` The shop’s school says ${sayLength(best, unit)}.` : '';
-  return `${narrowest}.${own}${fit.nextTrial === null ? ' It was tried.' : ` Next trial: ${sayLength(fit.nextTrial, unit)}.`}`;
+    return said(
+      `Two settings explain these marks equally: ${fit.solutions.map((one) => sayLength(one.best, unit)).join(' and ')}.`,
+      next || 'Try another to part them.',
+    );
+  // A single figure would promise more than the marks hold.
+  const where = isBracketed
+    ? `Narrowest ${between(stretch ?? fit.within, unit)}, most likely at ${sayLength(fit.best, unit)}`
+    : `Narrowest at about ${sayLength(fit.best, unit)}, ${between(fit.within, unit)}`;
+  const own = school !== 'narrowest' && best !== null ? `The shop’s school says ${sayLength(best, unit)}.` : '';
+  return said(
+    `${where}; the mark there ${sayLength(fit.minimumWidth, unit)} wide.`,
+    own,
+    steep,
+    next || 'It was tried.',
+  );
+}
+
+/** What a rod of the build stood for at the check, and what could not be brought there. */
+export function sayAtCheck(
+  { toBuild }: Pick<RockerGeometry, 'toBuild'>,
+  { setting }: { setting: number },
+  unit: Unit,
+): string {
+  if (!toBuild) return ', as at the check: no set-up of it is filed (Mock-up)';
+  const lacking = toBuild.lacks.length > 0 ? '; not all that moved since could be counted (Length to order)' : '';
+  return toBuild.shift === 0 && lacking === '' ? '' : `, as ${sayLength(setting, unit)} was at the check${lacking}`;
 }
