@@ -40,6 +40,7 @@ import {
   toldRequest,
   toldSchema,
 } from './gate.js';
+import { geometryAnswer, lengthsAnswer } from './geometry.js';
 import { keysAnswer, newKeyRequest, ownCertificateRequest } from './keys.js';
 import { camCardAnswer, camCardSchema } from './papers/cam-card.js';
 import { postSweepSchema, sweepAnswer, sweepsAnswer } from './papers/lobe-sweep.js';
@@ -181,6 +182,8 @@ export const API = {
   'GET /api/engines/:id/file': { params: id, answer: engineFileAnswer },
   'GET /api/engines/:id/readings': { params: id, answer: readingsAnswer },
   'POST /api/engines/:id/readings': { params: id, body: postReadingsSchema, answer: postReadingsAnswer },
+  'GET /api/engines/:id/lengths': { params: id, answer: lengthsAnswer },
+  'GET /api/engines/:id/geometry': { params: id, answer: geometryAnswer },
   'GET /api/engines/:id/sheet': { params: id, answer: sheetAnswer },
   'GET /api/engines/:id/dispositions': { params: id, answer: dispositionsAnswer },
   'POST /api/engines/:id/dispositions': {

@@ -12,7 +12,15 @@ const LACK: Record<Lack, string> = {
   lobe: 'a swept lobe, or a card that tells its lift and two durations',
   'pushrod-angle': 'the pushrod’s angle to the cylinder',
   'plunger-target': 'how deep the plunger is to stand',
+  'stand-shim-at-check': 'the shims that lay under the stand at the check',
+  'adjuster-at-check': 'the turns that the adjuster stood at with the checking rod',
+  'other-rockers': 'how the other rockers differ from those of the check',
+  'lifter-seat': 'how high the rod stands in the lifters of the check and in those of the engine',
+  'lash-cap': 'the thickness of the other lash caps',
 };
+/** What is missing for a correction. */
+export const wordLackOf = (lack: Lack): string => LACK[lack];
+
 const PART: Record<SamePart, string> = {
   rockers: 'rockers',
   lifters: 'lifters',
@@ -75,6 +83,8 @@ export function wordHint(hint: Hint, unit: Unit): string {
       return `The drops differ by ${hint.spread.toFixed(2)}°: an asymmetric lobe, or a doubtful set-up.`;
     case 'not-corrected':
       return `Not brought to the final build: ${listed(hint.lacks.map((lack) => LACK[lack]))} missing.`;
+    case 'angle-unknown':
+      return `The pushrod’s angle is not on file: what moves the head counts whole. Between 0° and ${hint.upToDeg}° the length lies between ${formatFigure(hint.from, unitOfLength(unit))} and ${formatValue(hint.to, unitOfLength(unit))}.`;
     case 'other-parts':
       return `Checked with other ${listed(hint.parts.map((part) => PART[part]))} than the engine gets: another part of the same name measures differently.`;
     case 'stem-uneven': {

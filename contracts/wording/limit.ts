@@ -34,6 +34,12 @@ export function wordLimit({
   return min !== undefined ? `${figure(min)}${behind} or more` : `${figure(max!)}${behind} or less`;
 }
 
+const ROD_FITS = {
+  plunger: 'The plunger’s window (Pushrods)',
+  adjuster: 'The adjuster’s range (Limits, practice)',
+  mark: 'The mark’s place on the tip, and the adjuster’s range (Limits, practice)',
+};
+
 /** Who states a limit, in words. */
 export function wordSource(source: LimitSource): string {
   switch (source.code) {
@@ -41,6 +47,8 @@ export function wordSource(source: LimitSource): string {
       return source.note;
     case 'card':
       return `Cam card, ${source.expected}°; ${source.note}`;
+    case 'rod-fits':
+      return ROD_FITS[source.by];
     case 'card-lift':
       return `Lobe lift of the cam card, and a dial within ${source.lineDeg}° of its line`;
   }

@@ -2,13 +2,38 @@ import { ratioOf } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
 import type { Seen, Taken } from './rule.js';
 
+/** The lash that a valve loses lift by, mm, and where it is known from. */
+interface LashAt {
+  lash: number;
+  source: 'reading' | 'paper' | 'practice' | null;
+}
+
+/** As it was read at this very valve, before its lift where it was read before; else the set-up's; else what the shop sets. */
+function lashAt({ engine, onFile, latest, setTo }: Needed, { place, takenAt, turn }: LiftAt): LashAt {
+  if (engine.lifter !== 'solid')
+    return { lash: onFile.mockUpAt(takenAt)?.build.lash[parseValve(place)!.kind] ?? 0, source: 'paper' };
+  for (const measure of ['lash-cold', 'lash-hot']) {
+    const read = latest(measure, place, turn) ?? latest(measure, place);
+    if (read) return { lash: read.value, source: 'reading' };
+  }
+  const filed = onFile.mockUpAt(takenAt)?.build.lash[parseValve(place)!.kind];
+  if (filed !== undefined) return { lash: filed, source: 'paper' };
+  const aim = setTo('lash-cold', place) ?? setTo('lash-hot', place);
+  return aim === undefined ? { lash: 0, source: null } : { lash: aim, source: 'practice' };
+}
+
+type Needed = Pick<Seen, 'engine' | 'onFile' | 'latest' | 'setTo'>;
+type LiftAt = Pick<Taken, 'place' | 'takenAt'> & Partial<Pick<Taken, 'turn'>>;
+
 /** What a valve ought to open by, mm: its lobe, as read or as the card says it, times its ratio; and the lash that it loses. */
 export function expectedLift(
-  { engine, onFile, latest }: Pick<Seen, 'engine' | 'onFile' | 'latest'>,
-  { place, takenAt }: Pick<Taken, 'place' | 'takenAt'>,
-): { opens: number; lash: number; lobe: number } | null {
-  const { kind } = parseValve(place)!;
-  const lobe = latest('lobe-lift', place)?.value ?? onFile.cardLift(kind);
+  seen: Needed,
+  at: LiftAt,
+): ({ opens: number; lobe: number; lashFrom: LashAt['source'] } & Pick<LashAt, 'lash'>) | null {
+  const { engine, onFile, latest } = seen;
+  const { kind } = parseValve(at.place)!;
+  const lobe = latest('lobe-lift', at.place)?.value ?? onFile.cardLift(kind);
   if (lobe === undefined) return null;
-  return { lobe, opens: lobe * ratioOf(engine, kind), lash: onFile.mockUpAt(takenAt)?.build.lash[kind] ?? 0 };
+  const { lash, source } = lashAt(seen, at);
+  return { lobe, opens: lobe * ratioOf(engine, kind), lash, lashFrom: source };
 }

@@ -82,6 +82,8 @@ export interface Seen {
   engine: Engine;
   practice: Practice;
   onFile: OnFile;
+  /** What the shop sets a measure to at a place: the line that it prefers, else the middle of its limit, canonical; undefined where it has none. */
+  setTo: (measure: string, place: string) => number | undefined;
   /** The newest value of a measure at a place, whatever it was taken at; before `turn` where one is given. */
   latest: (measure: string, place: string, before?: number) => Taken | undefined;
   /**

@@ -70,12 +70,20 @@ describe('the stack of a length', () => {
 });
 
 test('the end of a rod: the sphere is longest, then its oil hole’s edge, then a wider gauge’s', () => {
-  const { ends, circles, said } = rodEnd({ ballDiameter: 7.9375, holeDiameter: 2.54, gaugeDiameter: 3.556 });
-  expect(ends.theoretical).toBe(ROD_END.ballX - ROD_END.radius);
-  expect(ends.theoretical).toBeLessThan(ends.overall);
-  expect(ends.overall).toBeLessThan(ends.gauge);
+  const { ends, circles } = rodEnd({ ballDiameter: 7.9375, holeDiameter: 2.54, gaugeDiameter: 3.556 })!;
+  const [theoretical, overall, gauge] = [ends.theoretical!, ends.overall!, ends.gauge!];
+  expect(theoretical).toBe(ROD_END.ballX - ROD_END.radius);
+  expect(theoretical).toBeLessThan(overall);
+  expect(overall).toBeLessThan(gauge);
   // As the sum says it: 0.00822 in at each end, for the hole of the worked example.
-  expect((ends.overall - ends.theoretical) / ((2 * ROD_END.radius) / 7.9375) / 25.4).toBeCloseTo(0.016432 / 2, 5);
+  expect((overall - theoretical) / ((2 * ROD_END.radius) / 7.9375) / 25.4).toBeCloseTo(0.016432 / 2, 5);
   expect(circles.theoretical).toBe(0);
-  expect(said).toEqual(['ballDiameter', 'holeDiameter', 'gaugeDiameter']);
+});
+
+test('nothing is drawn of a rod’s end that isn’t known, and never a number that is none', () => {
+  expect(rodEnd({})).toBeNull();
+  expect(rodEnd({ ballDiameter: undefined, holeDiameter: 2.54 })).toBeNull();
+  const bare = rodEnd({ ballDiameter: 7.9375 })!;
+  expect(bare.ends).toEqual({ theoretical: ROD_END.ballX - ROD_END.radius, overall: null, gauge: null });
+  expect(bare.rod).toBeNull();
 });

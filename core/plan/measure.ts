@@ -73,6 +73,8 @@ export interface Measure {
   mayBeClear?: true;
   /** Told apart by this too, besides measure and place. */
   at?: AtBy;
+  /** It differs between intakes and exhausts by its nature: each is compared with its own kind alone. */
+  byKind?: true;
   /** Only on engines with these lifters: the others have no such thing. */
   lifter?: Lifter;
 }

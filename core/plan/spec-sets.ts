@@ -1,6 +1,6 @@
 import type { Lifter, ValveKind } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
-import type { Unit } from '../units/units.js';
+import { toCanonical, type Unit } from '../units/units.js';
 import type { OwnMeasure } from './own-measure.js';
 import type { Practice } from './practice.js';
 
@@ -61,6 +61,15 @@ export function limitFor({ limits }: Pick<SpecSet, 'limits'>, measure: string, p
   if (on.every(({ valve }) => !valve)) return on[0];
   const kind = parseValve(place)?.kind;
   return on.find(({ valve }) => !valve || valve === kind);
+}
+
+/** What a shop sets a measure to: the line that it prefers, else the middle of its limit, canonical; undefined where it states none, or only one edge. */
+export function aimOf(set: Pick<SpecSet, 'limits'>, measure: string, place: string): number | undefined {
+  const limit = limitFor(set, measure, place);
+  if (!limit || limit.basis !== 'absolute') return undefined;
+  const { min, max, preferred, unit } = limit;
+  const aim = preferred ?? (min !== undefined && max !== undefined ? (min + max) / 2 : undefined);
+  return aim === undefined ? undefined : toCanonical(aim, unit);
 }
 
 /** What of the cam is held against its card: the four events and both centrelines. */

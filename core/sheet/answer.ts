@@ -1,7 +1,8 @@
 import type { Impossibility } from '../impossible.js';
 import type { EngineFile } from './engine-file.js';
 import type { Judged } from './judge-try.js';
-import { judgingOf, type Judging } from './judging.js';
+import type { Judging } from './judging.js';
+import { judgingOf } from './judging-of.js';
 import type { Reading } from './reading.js';
 import { rowOf, type SheetRow } from './row.js';
 import type { Sheet } from './sheet.js';

@@ -261,7 +261,7 @@ describe('the rules', () => {
     ['exhaust-drop-closing', ['exhaust-centreline']],
     ['deck-height', ['deck-square']],
     ['preload-turns', ['plunger-depth', 'plunger-travel-left']],
-    ['lash-cold', ['lash-hot']],
+    ['lash-cold', ['lash-hot', 'lift-lost']],
     // Where the sprocket stands only tells which drops belong together.
     ['cam-offset', []],
     ['valve-lift', ['lift-lost']],

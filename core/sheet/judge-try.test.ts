@@ -1,11 +1,13 @@
 import type { CamCard } from '../cam/cam-card.js';
+import { chance } from '../chance.js';
 import { keyedMeasure } from '../derive/rules.js';
 import type { Engine, RockerMount } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
+import { placesOf } from '../engine/places.js';
 import { GENERAL_PRACTICE } from '../plan/practice.js';
 import type { SpecLimit, SpecSet } from '../plan/spec-sets.js';
 import type { Unit } from '../units/units.js';
-import { judgingOf } from './judging.js';
+import { judgingOf } from './judging-of.js';
 import { limitAt } from './limits.js';
 import type { Reading } from './reading.js';
 import { dialUnit, settingLimit, settingMeasure, settingValue } from './setting-value.js';
@@ -172,5 +174,36 @@ describe('what stands for a valve on its dial', () => {
   test('inches are shown as thou on a small dial', () => {
     expect(dialUnit({ ...row('plunger-depth', true), enteredUnit: 'in' })).toBe('thou');
     expect(dialUnit({ limit: null, enteredUnit: 'mm' })).toBe('mm');
+  });
+});
+
+describe('intakes and exhausts of measures that differ by kind', () => {
+  /** Lifts of a V8 with some spread, its exhausts lifting less; a nudge to one of them. */
+  const flagged = (seed: number, kind: 'I' | 'E', nudge: number) => {
+    const next = chance(seed);
+    const normal = () => Array.from({ length: 12 }, next).reduce((sum, one) => sum + one, -6);
+    const valves = placesOf(engine, 'valve');
+    const odd = valves.find((place) => place.endsWith(kind))!;
+    const readings = valves.map((place) => {
+      const level = place.endsWith('I') ? 0.58 : 0.54;
+      return readingOf('valve-lift', place, (level + 0.0015 * normal() + (place === odd ? nudge : 0)).toFixed(4), 'in');
+    });
+    const rows = sheetOf(fileOf({ engine, readings })).rows;
+    const isOdd = (place: string) => rows.find((row) => row.measure === 'valve-lift' && row.place === place)!.hints.some(({ code }) => code === 'differs-from-siblings'); // prettier-ignore
+    return { odd: isOdd(odd), others: valves.filter((place) => place !== odd && isOdd(place)).length };
+  };
+
+  test('accuse one valve in fifty by chance, and find one that lies off among its own', () => {
+    const runs = Array.from({ length: 60 }, (_, seed) => flagged(seed + 1, seed % 2 === 0 ? 'I' : 'E', 0.025));
+    expect(runs.filter(({ odd }) => odd).length).toBeGreaterThan(50);
+    const plain = Array.from({ length: 60 }, (_, seed) => flagged(seed + 101, 'I', 0));
+    const accused = plain.reduce((sum, { odd, others }) => sum + others + Number(odd), 0);
+    expect(accused / (60 * 16)).toBeLessThan(0.06);
+  });
+
+  test('the first exhaust after five intakes is not accused', () => {
+    const readings = ['1I', '3I', '5I', '7I', '2I'].map((place) => readingOf('spring-installed-height', place, '1.900', 'in')); // prettier-ignore
+    const rows = sheetOf(fileOf({ engine, readings: [...readings, readingOf('spring-installed-height', '1E', '1.750', 'in')] })).rows; // prettier-ignore
+    expect(rows.find(({ place }) => place === '1E')!.hints).toEqual([]);
   });
 });

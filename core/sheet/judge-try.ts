@@ -64,26 +64,14 @@ export function verdictOfCounting(judging: Judging, one: Try): Omit<Judged, 'hin
   return isToBeReadAgain(judging, one) ? { ...own, verdict: 'suspect' } : own;
 }
 
-/** What differs between intakes and exhausts by its nature. */
-const BY_KIND = [
-  'lobe-lift',
-  'stem-height',
-  'trial-setting',
-  'stand-shim',
-  'pushrod-checked',
-  'pushrod-length',
-  'pushrod-tool-turns',
-  'pushrod-fitted',
-];
-
 /** What a value is compared with: its siblings that are judged by the same limit. */
 function siblingsOf({ stand, spec }: Judging, one: Try): Try[] {
   const { measure, place } = one;
   const limit = limitFor(spec, measure, place);
   const alike = stand.siblingsOf(one).filter((other) => limitFor(spec, measure, other.place) === limit);
-  // Intake and exhaust lobes are ground to different lifts, limit or no limit; their valves and rods are of two lengths.
+  // Intake and exhaust lobes are ground to different lifts, limit or no limit; their valves, rods and gaps are others too.
   const kind = parseValve(place)?.kind;
-  return BY_KIND.includes(measure) ? alike.filter((other) => parseValve(other.place)?.kind === kind) : alike;
+  return measureOf(measure).byKind ? alike.filter((other) => parseValve(other.place)?.kind === kind) : alike;
 }
 
 /** The verdict that another value, or the same at another place, would have by limits alone. */

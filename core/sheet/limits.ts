@@ -1,13 +1,15 @@
 import { limitFor, type SpecLimit } from '../plan/spec-sets.js';
 import { figureShown } from '../units/format.js';
 import { toCanonical, type Unit } from '../units/units.js';
-import type { Judging } from './judging.js';
+import type { FitsBy, Judging } from './judging.js';
 
 /** Who states a limit: the shop's set with its note; the cam card, give or take what the set allows; its lobe lift. */
 export type LimitSource =
   | { code: 'shop'; note: string }
   | { code: 'card'; expected: number; note: string }
-  | { code: 'card-lift'; lineDeg: number };
+  | { code: 'card-lift'; lineDeg: number }
+  /** What a rod may be longer or shorter by, so that what it drives stands where it may. */
+  | { code: 'rod-fits'; by: FitsBy };
 
 /** The limit that a verdict went by, in canonical units, with the figures as they were stated and their source beside it. */
 export interface AppliedLimit<Source = LimitSource> {
@@ -81,9 +83,24 @@ function lobeLiftLimit(judging: Judging, place: string, uncertainty: number): Ap
   return { measure: 'lobe-lift', min, max, uncertainty, stated, source: { code: 'card-lift', lineDeg } };
 }
 
+/** What a fitted rod may be off by: as far as plunger, adjuster or mark let it. */
+function rodLimit({ engine, rodWindow }: Judging, place: string, uncertainty: number): AppliedLimit | null {
+  const found = rodWindow(place);
+  if (!found) return null;
+  const { by, min, max } = found;
+  const { unit } = engine.thread;
+  const stated = { min: figureShown(min, unit), max: figureShown(max, unit), unit };
+  return { measure: 'pushrod-off', min, max, uncertainty, stated, source: { code: 'rod-fits', by } };
+}
+
+/** Measures that go by the limit on another where they have none of their own: the gap is the same, beside another rod. */
+const LIMITED_AS: Record<string, string> = { 'pushrod-side-gap-final': 'pushrod-side-gap' };
+
 /** The limit on a measure at a place, whoever states it; `null` where nobody does, or what it hangs on is not known. */
 export function limitAt(judging: Judging, measure: string, place: string, uncertainty: number): AppliedLimit | null {
   const stated = limitFor(judging.spec, measure, place);
   if (stated) return specLimit(stated, uncertainty, judging, place);
+  if (measure in LIMITED_AS) return limitAt(judging, LIMITED_AS[measure], place, uncertainty);
+  if (measure === 'pushrod-off') return rodLimit(judging, place, uncertainty);
   return measure === 'lobe-lift' ? lobeLiftLimit(judging, place, uncertainty) : null;
 }

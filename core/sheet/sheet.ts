@@ -7,7 +7,7 @@ import type { SpecSet } from '../plan/spec-sets.js';
 import type { Disposition } from './acts.js';
 import type { EngineFile } from './engine-file.js';
 import { decidedIn, flagsIn, type Flag } from './flags.js';
-import { judgingOf } from './judging.js';
+import { judgingOf } from './judging-of.js';
 import { rowOf, type SheetRow } from './row.js';
 import { isBuild } from './slot.js';
 import { standOf, type Stand, type Try } from './stand.js';

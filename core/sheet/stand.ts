@@ -7,6 +7,7 @@ import { measureOf } from '../plan/measures.js';
 import type { OnFile } from '../derive/on-file.js';
 import { isClear } from '../plan/read-entry.js';
 import type { EngineFile } from './engine-file.js';
+import { aimOf } from '../plan/spec-sets.js';
 import { onFileOf } from './on-file.js';
 import type { Reading } from './reading.js';
 import { familyKey, siblingKey, slotKey, type Slot } from './slot.js';
@@ -45,6 +46,7 @@ export class Stand {
     private readonly engine: Engine,
     private readonly practice: Practice,
     private readonly onFile: OnFile,
+    private readonly setTo: Seen['setTo'],
   ) {}
 
   /** How many readings there are. */
@@ -180,6 +182,7 @@ export class Stand {
       engine: this.engine,
       practice: this.practice,
       onFile: this.onFile,
+      setTo: this.setTo,
       histories,
       tries: (measure, place, at) => this.tries({ measure, place, at, occasion }),
       latest: (measure, place, before) => newest(histories(measure, place), before),
@@ -190,7 +193,7 @@ export class Stand {
 /** Everything read on an engine, walked through once. */
 export function standOf(file: Pick<EngineFile, 'engine' | 'spec' | 'readings' | 'papers'>): Stand {
   const { engine, spec, readings } = file;
-  const stand = new Stand(engine, spec.practice, onFileOf(file));
+  const stand = new Stand(engine, spec.practice, onFileOf(file), (measure, place) => aimOf(spec, measure, place));
   for (const reading of readings) stand.add(reading);
   return stand;
 }

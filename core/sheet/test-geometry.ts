@@ -7,7 +7,7 @@ import type { MockUp } from '../valvetrain/mock-up.js';
 import type { PushrodSetUp } from '../valvetrain/pushrod-set-up.js';
 import type { RockerSetUp } from '../valvetrain/rocker-set-up.js';
 import type { EngineFile } from './engine-file.js';
-import { judgingOf } from './judging.js';
+import { judgingOf } from './judging-of.js';
 import type { Paper } from './papers.js';
 import type { Reading } from './reading.js';
 import { rockerGeometry } from './rocker-geometry.js';

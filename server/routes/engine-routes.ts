@@ -11,6 +11,7 @@ import { acknowledgeCautions, decide, signOff } from '../services/acts.js';
 import { changeEngine, changeLife } from '../services/change-engine.js';
 import type { Context } from '../services/context.js';
 import { toAnswer, type Engines } from '../services/engines.js';
+import { geometryOf, lengthsOf } from '../services/geometry.js';
 import { importEngine } from '../services/import-engine.js';
 import type { Readings } from '../services/readings.js';
 import { changesIf, moveEngine } from '../services/spec-sets.js';
@@ -87,6 +88,15 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
   route(app, 'POST /api/engines/:id/readings', MEASURING, async ({ params, person, body }) => ({
     saved: await readings.take(params.id, person, body.readings),
   }));
+
+  // What can be had has its price: it is for whoever works on engines.
+  route(app, 'GET /api/engines/:id/lengths', MEASURING, async ({ params }) =>
+    lengthsOf(context, await engines.file(params.id)),
+  );
+
+  route(app, 'GET /api/engines/:id/geometry', EVERYBODY, async ({ params }) =>
+    geometryOf(await engines.file(params.id)),
+  );
 
   route(app, 'GET /api/engines/:id/sheet', EVERYBODY, async ({ params }) => {
     const file = await engines.file(params.id);

@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { buildRecordSchema } from '../../contracts/record.js';
@@ -89,6 +90,73 @@ describe('papers of the geometry', () => {
   });
 });
 
+describe('what a screen computes can be asked', () => {
+  interface Lengths { needs: { kind: string; checked: number; required: number; terms: { name: string; value: number }[]; lacks: { code: string; message: string }[]; by: string | null; window: { min: number; max: number } | null; adjuster: { at: number | null } | null; candidates: { length: number; turns: number | null; plunger: number | null; fits: boolean | null; checkingRod: number }[]; pick: { length: number } | null; fitted: { place: string; off: number; turns: number | null; fits: boolean | null }[]; thickest: number | null }[] } // prettier-ignore
+  interface Geometry { kinds: { kind: string; best: number | null; stretch: [number, number] | null; isBracketed: boolean; next: { setting: number; why: string; checkingRodTurns: number | null } | null; schools: { school: string; best: number | null; why: string }[]; trials: { place: string; barredBy: string[] }[]; toBuild: { shift: number } | null }[] } // prettier-ignore
+  const lengthsOf = async (id: string) => (await as()<Lengths>('GET', `/api/engines/${id}/lengths`)).body;
+  const IN = 25.4;
+  const inches = (mm: number) => Number((mm / IN).toFixed(4));
+  const catalogue = () =>
+    as()('POST', '/api/parts/items', {
+      id: randomUUID(),
+      items: [{ id: randomUUID(), part: 'pushrods', title: 'Rods by fifties', number: 'R', supplierId: supplier, lengths: { kind: 'steps', from: 7 * IN, to: 9 * IN, step: 0.05 * IN }, diameterMm: null, wallMm: null, priceEach: null, leadDays: 5, keep: null }],
+    }); // prettier-ignore
+  const supplier = randomUUID();
+  beforeAll(async () => {
+    await as()('POST', '/api/parts/suppliers', { id: randomUUID(), supplier: { id: supplier, name: 'The rod people' } }); // prettier-ignore
+    expect((await catalogue()).status).toBe(201);
+  });
+
+  test('lengths: by their terms, and where each rod that can be had leaves the screw', async () => {
+    const id = await openEngine(shop, { mount: 'rocker-screw', lifter: 'solid', ratio: { intake: 1.65, exhaust: 1.65 }, thread: { threadsPerUnit: 24, unit: 'in' } }); // prettier-ignore
+    await file(id, 'mock-up', { ...CHECK, gasketFinal: 0.051, standShimAtCheck: { I: 0, E: 0 }, standShimFinal: { I: 0.024, E: 0.024 } }); // prettier-ignore
+    await file(id, 'pushrods', { ...RODS, plunger: undefined });
+    await read(id, typed('pushrod-checked', '1I', '8.4415', 'in'), {
+      ...typed('trial-turns', '1I', '2.5', 'turn'),
+      ...at(0),
+    });
+    await read(id, typed('pushrod-fitted', '1I', '8.530', 'in'));
+    const { needs } = await lengthsOf(id);
+    expect(needs).toHaveLength(1);
+    const [need] = needs;
+    expect(need.terms.map(({ name, value }) => [name, inches(value)])).toEqual([['pushrod-checked', 8.4415], ['stand-shim', 0.0385]]); // prettier-ignore
+    expect(inches(need.required)).toBe(8.48);
+    expect(need.by).toBe('adjuster');
+    // A longer rod needs the screw further out.
+    const turns = Object.fromEntries(need.candidates.map((one) => [inches(one.length), Number(one.turns!.toFixed(2))]));
+    expect(turns).toMatchObject({ 8.45: 3.22, 8.5: 2.02 });
+    expect(inches(need.candidates.find(({ length }) => inches(length) === 8.5)!.checkingRod)).toBe(8.4615);
+    expect(inches(need.pick!.length)).toBe(8.5);
+    expect(need.fitted).toEqual([expect.objectContaining({ place: '1I', fits: true, turns: expect.closeTo(1.3, 2) })]);
+  });
+
+  test('lengths: what nobody can correct is named in words', async () => {
+    const id = await openEngine(shop);
+    await file(id, 'mock-up', { ...CHECK, same: { ...CHECK.same, rockers: false } });
+    await read(id, typed('pushrod-checked', '1I', '7.612', 'in'));
+    const [need] = (await lengthsOf(id)).needs;
+    expect(need.lacks.map(({ code }) => code)).toEqual(['plunger-target', 'other-rockers']);
+    expect(need.lacks[1].message).toContain('rockers');
+  });
+
+  test('geometry: the best with its stretch, each school with its own reason, the next trial in turns of the checking rod', async () => {
+    const id = await openEngine(shop, { ratio: { intake: 1.7, exhaust: 1.7 } });
+    await file(id, 'engine-data', { figures: { 'rocker-arm-intake': { entered: '1.45', unit: 'in' } } });
+    await file(id, 'rockers', ROCKERS);
+    await file(id, 'pushrods', { ...RODS, tool: { base: 7.5, perTurn: 0.05 } });
+    await read(id, typed('valve-lift', '1I', '0.580', 'in'), mark('1I', 7.55, '0.120;0.1952'), mark('1I', 7.6, '0.130;0.1975'), mark('1I', 7.7, '0.140;0.2047')); // prettier-ignore
+    const { body } = await as()<Geometry>('GET', `/api/engines/${id}/geometry`);
+    const [intake, exhaust] = body.kinds;
+    expect(inches(intake.best!)).toBeCloseTo(7.66, 2);
+    expect(intake.isBracketed).toBe(true);
+    expect(intake.stretch![0]).toBeLessThan(intake.best!);
+    expect(intake.next).toMatchObject({ why: 'best', checkingRodTurns: expect.closeTo((intake.best! / IN - 7.5) / 0.05, 6) }); // prettier-ignore
+    expect(new Set(intake.schools.map(({ why }) => why)).size).toBe(4);
+    expect(intake.toBuild).toBeNull();
+    expect(exhaust).toMatchObject({ best: null, trials: [] });
+  });
+});
+
 test('the record keeps what was tried, by which school, and that another rocker rubbed it; so does its paper', async () => {
   const id = await openEngine(shop, { ratio: { intake: 1.7, exhaust: 1.7 } });
   await file(id, 'engine-data', { figures: { 'rocker-arm-intake': { entered: '1.45', unit: 'in' } } });
@@ -100,7 +168,8 @@ test('the record keeps what was tried, by which school, and that another rocker 
     mark('1I', 7.55, '0.120;0.1952'),
     mark('1I', 7.6, '0.130;0.1975'),
     mark('1I', 7.7, '0.140;0.2047'),
-    { ...typed('trial-square', '1I', 'leans', 'choice'), ...at(7.7) },
+    mark('1I', 7.65, '0.100;0.2100'),
+    { ...typed('trial-square', '1I', 'leans', 'choice'), ...at(7.65) },
   );
   const signed = await as('lead')<{ id: string }>('POST', `/api/engines/${id}/records`, { missing: 'accepted', reason: 'geometry only' }); // prettier-ignore
   expect(signed.status).toBe(201);

@@ -21,7 +21,9 @@ export function RodEnds({
   const { width, height, ballX, ballY, radius, bend } = ROD_END;
   const drawn = rodEnd(end);
   const steel = { stroke: 'var(--steel)', strokeWidth: 2 };
+  if (!drawn) return <p className="now-quiet">The rod’s end is drawn once the size of its ball is filed (Pushrods).</p>;
   const hole = drawn.circles.overall;
+  // Where the rod's thickness is not known its outline stops at the ball.
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
@@ -29,47 +31,57 @@ export function RodEnds({
       aria-label={`End of a pushrod: ${LENGTH_CONVENTIONS.map((name) => `${NAME[name]}, ${lengths[name] ?? 'size missing'}`).join('; ')}`}
       style={{ width: '100%', display: 'block' }}
     >
-      <path
-        d={`M ${ballX} ${ballY - drawn.rod} H ${bend} M ${ballX} ${ballY + drawn.rod} H ${bend}`}
-        {...steel}
-        fill="none"
-      />
+      {drawn.rod !== null && (
+        <path
+          d={`M ${ballX} ${ballY - drawn.rod} H ${bend} M ${ballX} ${ballY + drawn.rod} H ${bend}`}
+          {...steel}
+          fill="none"
+        />
+      )}
       <circle cx={ballX} cy={ballY} r={radius} fill="var(--ring)" {...steel} />
-      <rect
-        x={ballX - radius - 2}
-        y={ballY - hole}
-        width={bend - ballX + radius}
-        height={2 * hole}
-        fill="var(--paper)"
-      />
-      <path
-        d={`M ${drawn.ends.overall} ${ballY - hole} H ${bend} M ${drawn.ends.overall} ${ballY + hole} H ${bend}`}
-        {...steel}
-        strokeWidth={1.2}
-        fill="none"
-      />
+      {hole !== null && (
+        <>
+          <rect
+            x={ballX - radius - 2}
+            y={ballY - hole}
+            width={bend - ballX + radius}
+            height={2 * hole}
+            fill="var(--paper)"
+          />
+          <path
+            d={`M ${drawn.ends.overall} ${ballY - hole} H ${bend} M ${drawn.ends.overall} ${ballY + hole} H ${bend}`}
+            {...steel}
+            strokeWidth={1.2}
+            fill="none"
+          />
+        </>
+      )}
       {LENGTH_CONVENTIONS.map((name, index) => {
-        const x = drawn.ends[name];
+        const [x, circle] = [drawn.ends[name], drawn.circles[name]];
         const isActive = name === active;
         const y = 18 + index * 22;
         const ink = isActive ? 'var(--dye)' : 'var(--brass)';
         return (
           <g key={name}>
-            <line
-              x1={x}
-              x2={x}
-              y1={ballY - Math.max(16, drawn.circles[name])}
-              y2={ballY + Math.max(16, drawn.circles[name])}
-              stroke={ink}
-              strokeWidth={isActive ? 4 : 2.4}
-            />
-            <path
-              d={`M ${x} ${ballY - drawn.circles[name]} V ${y - 5} H ${ballX + radius * 0.3}`}
-              stroke={ink}
-              strokeWidth={1}
-              strokeDasharray="3 3"
-              fill="none"
-            />
+            {x !== null && circle !== null && (
+              <>
+                <line
+                  x1={x}
+                  x2={x}
+                  y1={ballY - Math.max(16, circle)}
+                  y2={ballY + Math.max(16, circle)}
+                  stroke={ink}
+                  strokeWidth={isActive ? 4 : 2.4}
+                />
+                <path
+                  d={`M ${x} ${ballY - circle} V ${y - 5} H ${ballX + radius * 0.3}`}
+                  stroke={ink}
+                  strokeWidth={1}
+                  strokeDasharray="3 3"
+                  fill="none"
+                />
+              </>
+            )}
             <text
               x={ballX + radius * 0.3 + 6}
               y={y}

@@ -7,8 +7,8 @@ import { readTerm, type Rule } from '../rule.js';
 export const liftLost: Rule = {
   name: 'lift-lost',
   wokenBy: ['valve-lift'],
-  reads: ['lobe-lift'],
-  stirredBy: ['lobe-lift'],
+  reads: ['lobe-lift', 'lash-cold', 'lash-hot'],
+  stirredBy: ['lobe-lift', 'lash-cold', 'lash-hot'],
   gives: ['lift-lost'],
   first: () => 'valve-lift',
   derive({ place }, seen) {
@@ -16,7 +16,7 @@ export const liftLost: Rule = {
     const lift = latest('valve-lift', place);
     const expected = lift && expectedLift(seen, lift);
     if (!lift || !expected) return [];
-    const { opens, lash } = expected;
+    const { opens, lash, lashFrom } = expected;
     const lost = opens - lash - lift.value;
     const uncertainty = uncertaintyOf(practice, measureOf('lift-lost'));
     const springs = onFile.mockUpAt(lift.takenAt)?.check.springs ?? null;
@@ -28,7 +28,9 @@ export const liftLost: Rule = {
         uncertainty,
         terms: [
           { name: 'lobe-lift-times-ratio', sign: '+', value: opens, unit: 'mm', source: 'reading' },
-          ...(lash === 0 ? [] : [{ name: 'lash', sign: '−', value: lash, unit: 'mm', source: 'paper' } as const]),
+          ...(lash === 0
+            ? []
+            : [{ name: 'lash', sign: '−', value: lash, unit: 'mm', source: lashFrom ?? 'paper' } as const]),
           readTerm('−', lift, 'mm'),
         ],
         hints: lost > 2 * uncertainty ? [{ code: 'lift-lost', lost, springs }] : [],

@@ -28,7 +28,7 @@ export const springs: Rule = {
   name: 'springs',
   wokenBy: ['spring-installed-height'],
   reads: [],
-  stirredBy: ['valve-lift', 'lobe-lift'],
+  stirredBy: ['valve-lift', 'lobe-lift', 'lash-cold', 'lash-hot'],
   gives: ['spring-seat-load', 'spring-open-height', 'spring-open-load', 'coil-bind-margin'],
   first: () => 'spring-installed-height',
   derive({ place }, seen) {

@@ -1,58 +1,87 @@
 import Button from '@mui/material/Button';
+import { useMemo } from 'react';
 import { addDays } from 'date-fns/addDays';
 import { format } from 'date-fns/format';
+import type { Engine } from '../../../core/engine/engine.js';
 import type { RodAtHand } from '../../../core/parts/stock.js';
 import { formatFigure } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
-import { besideRod, type PushrodSetUp } from '../../../core/valvetrain/pushrod-set-up.js';
-import { isWithin, marginIn } from '../../../core/valvetrain/within.js';
+import { toolTurns, type PushrodSetUp } from '../../../core/valvetrain/pushrod-set-up.js';
 import { sayMoney } from '../../app/money.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { usePartsBook } from '../../state/parts-book.js';
+import { useDesk } from '../../state/use-desk.js';
 import { useLooksOn } from '../../state/session.js';
-import { rodsFor } from './available.js';
 import type { LengthNeed } from '../../../core/sheet/length-needs.js';
+import { needAtHand, type RodCandidate } from '../../../core/sheet/engine-lengths.js';
+import type { RodStands } from '../../../core/sheet/rod-stands.js';
 import { sayLength } from './words.js';
 
 const FROM = { shelf: 'on the shelf', catalogue: 'catalogue', cut: 'cut to length' } as const;
 
 /** How far the adjuster is turned in with a rod so much longer than the wanted one; where its turns are not known, by how much it moves. */
-function sayAdjuster({ perTurn, at }: NonNullable<LengthNeed['adjuster']>, longer: number): string {
-  const moves = -longer / perTurn;
-  return at === null ? `${moves >= 0 ? '+' : '−'}${Math.abs(moves).toFixed(2)} turn` : `${(at + moves).toFixed(2)} turns`; // prettier-ignore
+function sayAdjuster({ perTurn }: NonNullable<LengthNeed['adjuster']>, { turns, off }: RodStands): string {
+  if (turns !== null) return `${turns.toFixed(2)} turns`;
+  const moves = -off / perTurn;
+  return `${moves >= 0 ? '+' : '−'}${Math.abs(moves).toFixed(2)} turn`;
+}
+
+/** What the checking rod is set to, in its turns as well where they are filed. */
+function sayChecking(said: PushrodSetUp | null, length: number, unit: Unit): string {
+  const tool = said?.tool;
+  const turns = tool ? toolTurns(tool, length) : null;
+  return `${formatFigure(length, unit)}${turns !== null && turns >= 0 ? `, ${turns.toFixed(1)} turns` : ''}`;
+}
+
+/** What tells whether a rod fits, or why nobody can. */
+function sayBy({ by, plunger, adjuster, geometry }: LengthNeed, isHydraulic: boolean): string {
+  switch (by) {
+    case 'plunger':
+      return 'Nothing turns here: the rod alone brings the plunger into its window.';
+    case 'adjuster':
+      return 'The adjuster takes up plunger and lash: a rod fits that leaves it within its range.';
+    case 'mark':
+      return 'The nut takes up plunger and lash, and goes higher or lower with the rod: a rod fits whose mark keeps clear of the edge.';
+  }
+  if (adjuster === null)
+    return isHydraulic && !plunger
+      ? 'Where the plunger is to stand is not said (Pushrods): margins cannot be told.'
+      : 'Nothing turns here, and nobody has said what a rod may be off by: margins cannot be told.';
+  return geometry.mount === 'stud-nut'
+    ? 'Margins cannot be told yet: marks tell where the tip is rubbed with each rod, turns read at a trial where the nut ends.'
+    : 'Margins cannot be told yet: read the adjuster’s turns at a trial, and each rod says where it ends.';
 }
 
 /** What can be had near a length, the shelf first: where it would leave plunger or adjuster, what it costs, when it is here. */
 export function Candidates({
   need,
   said,
-  isHydraulic,
+  engine,
   unit,
   onWant,
 }: {
   need: LengthNeed;
   said: PushrodSetUp | null;
-  isHydraulic: boolean;
+  engine: Engine;
   unit: Unit;
   onWant: (rod: RodAtHand) => void;
 }) {
   const { book, failure } = usePartsBook();
   const looksOn = useLooksOn();
-  const { row, wanted, by, adjuster, plungerTarget, places } = need;
-  const rods = rodsFor(book, row.value);
+  const judging = useDesk((desk) => desk.judging!);
+  const { wanted, by, adjuster, places } = need;
+  const { candidates, soonest, pick, thickest } = useMemo(
+    () => needAtHand(judging, need, book?.items ?? [], book?.shelf ?? []),
+    [judging, need, book],
+  );
   if (failure) return <p className="now-quiet">The list of parts: {failure}</p>;
-  if (book && rods.length === 0)
+  if (book && candidates.length === 0)
     return (
       <p className="now-quiet">Neither shelf nor catalogue has a rod within reach of this: write one down in Parts.</p>
     );
-  const margins = rods.map(({ length }) => (wanted ? marginIn(wanted.window, length) : null));
-  const fits = (index: number) => margins[index] !== null && isWithin(margins[index], rods[index].length);
-  // Of those that keep within the window the one that is here soonest: the shelf comes first.
-  const first = rods.findIndex((_, index) => fits(index));
+  const hasMarks = candidates.some(({ mark }) => mark !== null);
+  const isSame = (a: RodCandidate | null, b: RodCandidate) => a?.rod === b.rod;
   const suppliers = new Map(book?.suppliers.map(({ id, name }) => [id, name]));
-  /** What is left on each side of this very rod in the head’s hole. */
-  const beside = ({ item }: RodAtHand) =>
-    said && besideRod({ ...said, rodDiameter: item.diameterMm ?? said.rodDiameter });
   return (
     <table className="measuring-table candidates">
       <thead>
@@ -60,8 +89,11 @@ export function Candidates({
           <th>rod</th>
           <th>length</th>
           <th>off</th>
+          <th>to try it, checking rod</th>
           {by === 'plunger' && <th>plunger then</th>}
-          {adjuster && <th>or adjuster</th>}
+          {adjuster && <th>adjuster then</th>}
+          {hasMarks && <th>mark then</th>}
+          {hasMarks && <th>to the edge</th>}
           {by && <th>margin</th>}
           <th>beside it in its hole</th>
           <th>each</th>
@@ -70,13 +102,11 @@ export function Candidates({
         </tr>
       </thead>
       <tbody>
-        {rods.map((rod, index) => {
+        {candidates.map((candidate) => {
+          const { rod, off, margin, mark, beside, checkingRod } = candidate;
           const { item, length, from, free } = rod;
-          const margin = margins[index];
-          const off = length - row.value;
-          const gap = beside(rod);
           return (
-            <tr key={`${item.id}@${length}@${from}`} className={index === first ? 'turned' : undefined}>
+            <tr key={`${item.id}@${length}@${from}`} className={isSame(soonest, candidate) ? 'turned' : undefined}>
               <th>
                 {item.title}
                 <span className="now-quiet">
@@ -92,24 +122,29 @@ export function Candidates({
               </th>
               <td className="figure">{formatFigure(length, unit)}</td>
               <td className="figure">{`${off > 0 ? '+' : ''}${formatFigure(off, unit)}`}</td>
-              {by === 'plunger' && <td className="figure">{formatFigure(plungerTarget! + off, unit)}</td>}
-              {adjuster && <td className="figure">{sayAdjuster(adjuster, off)}</td>}
+              <td className="figure">{sayChecking(said, checkingRod, unit)}</td>
+              {by === 'plunger' && <td className="figure">{formatFigure(candidate.plunger!, unit)}</td>}
+              {adjuster && <td className="figure">{sayAdjuster(adjuster, candidate)}</td>}
+              {hasMarks && <td className="figure">{mark ? formatFigure(mark.width, unit) : '–'}</td>}
+              {hasMarks && (
+                <td className="figure">{mark?.edgeLeft == null ? '–' : formatFigure(mark.edgeLeft, unit)}</td>
+              )}
               {by && (
                 <td className="figure">
                   {margin !== null && (
                     <>
                       <VerdictMark
-                        mark={fits(index) ? 'in' : length < wanted!.window.min ? 'low' : 'high'}
+                        mark={candidate.fits ? 'in' : length < wanted!.window.min ? 'low' : 'high'}
                         word={false}
                       />{' '}
-                      {by === 'plunger'
-                        ? formatFigure(margin, unit)
-                        : `${(margin / adjuster!.perTurn).toFixed(2)} turn`}
+                      {by === 'adjuster'
+                        ? `${(margin / adjuster!.perTurn).toFixed(2)} turn`
+                        : formatFigure(margin, unit)}
                     </>
                   )}
                 </td>
               )}
-              <td className="figure">{gap === null ? '–' : formatFigure(gap, unit)}</td>
+              <td className="figure">{beside === null ? '–' : formatFigure(beside, unit)}</td>
               <td className="figure">{sayMoney(item.priceEach, book?.currency ?? null)}</td>
               <td>
                 {from === 'shelf'
@@ -133,9 +168,12 @@ export function Candidates({
           );
         })}
       </tbody>
-      {isHydraulic && by !== 'plunger' && (
-        <caption>Where the plunger is to stand is not said (Pushrods): margins cannot be told.</caption>
-      )}
+      <caption>
+        {sayBy(need, engine.lifter === 'hydraulic')}
+        {pick &&
+          ` The largest margin has ${sayLength(pick.length, unit)}${isSame(soonest, pick) ? ', and it is here soonest' : `; here soonest is ${sayLength(soonest!.length, unit)}`}.`}
+        {thickest !== null && ` The thickest rod that keeps clear of the head: ${sayLength(thickest, unit)}.`}
+      </caption>
     </table>
   );
 }

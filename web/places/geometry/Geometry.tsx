@@ -56,7 +56,7 @@ export function Geometry() {
     // Who only looks on sees no parts and no prices.
     if (!book && !looksOn) void load();
   }, [book, load, looksOn]);
-  const available = useMemo(() => settingsToBeHad(found, book, spec.practice, engine.thread.unit), [found, book, spec, engine]); // prettier-ignore
+  const available = useMemo(() => settingsToBeHad(found, book, spec.practice, engine.thread.unit).map(({ setting }) => setting), [found, book, spec, engine]); // prettier-ignore
 
   const has = (measure: string) => sheet.rows.some((row) => row.measure === measure);
   const markOf = (key: string): Mark => (has(key) ? worstMark(sheet, [key, ...feeds(key)]) : 'missing');

@@ -37,10 +37,8 @@ export function Length({ onSetUp }: { onSetUp: () => void }) {
     void load();
   }, [load]);
   const onFile = useMemo(() => onFileOf(file), [file]);
-  const needs = useMemo(
-    () => lengthNeeds(engine, sheet.rows, onFile, file.spec.practice),
-    [engine, sheet, onFile, file],
-  );
+  const judging = useDesk((desk) => desk.judging!);
+  const needs = useMemo(() => lengthNeeds(judging), [judging]);
   const both = [useGeometry('I'), useGeometry('E')];
   const isMissing = !onFile.build || !onFile.pushrods;
   return (
@@ -62,13 +60,7 @@ export function Length({ onSetUp }: { onSetUp: () => void }) {
       )}
       {needs.length === 0 && !isMissing && <p>No checking rod was read yet: measure it at the chosen mark.</p>}
       {needs.map((need) => (
-        <Need
-          key={need.places.join()}
-          need={need}
-          isHydraulic={engine.lifter === 'hydraulic'}
-          unit={unit}
-          onWant={setWants}
-        />
+        <Need key={need.places.join()} need={need} unit={unit} onWant={setWants} />
       ))}
       <OneOrEach needs={needs} book={book} unit={unit} isOneSet={onFile.pushrods?.rods === 'one'} />
       <Verified both={both} rows={sheet.rows} unit={unit} />
@@ -80,34 +72,34 @@ export function Length({ onSetUp }: { onSetUp: () => void }) {
 /** One length: its stack of terms, how it is told in each convention, and what can be had. */
 function Need({
   need,
-  isHydraulic,
   unit,
   onWant,
 }: {
   need: LengthNeed;
-  isHydraulic: boolean;
   unit: ReturnType<typeof useLengthUnit>;
   onWant: (begun: Begun) => void;
 }) {
   const engine = useDesk((desk) => desk.engine!);
   const file = useDesk((desk) => desk.file!);
   const said = useMemo(() => onFileOf(file).pushrods, [file]);
-  const { kind, places, row, spread } = need;
+  const { kind, places, readAt, required, spread } = need;
+  const rows = useDesk((desk) => desk.sheet!.rows);
+  // Of several valves the mean counts; their terms are the same, their rods are not.
+  const row = rows.find(({ measure, place }) => measure === 'pushrod-length' && place === readAt[0])!;
   const title = places.length > 1 ? KIND_NAME[kind] : places[0];
   const { terms } = row.derivedFrom!.formula;
   const checked = terms.filter(({ name }) => CHECKED.includes(name)).reduce((sum, { value }) => sum + value, 0);
   const others: Term[] = terms.filter(({ name }) => !CHECKED.includes(name));
   const words = wordTerms(others, unit);
-  // Of several valves the mean counts; their terms are the same, their rods are not.
-  const own = row.value - others.reduce((sum, { value }) => sum + value, 0);
+  const own = required - others.reduce((sum, { value }) => sum + value, 0);
   const say = (mm: number) => sayLength(mm, unit);
-  const lengths = said && inConventions(said, row.value);
+  const lengths = said && inConventions(said, required);
   const told = !said ? '' : said.convention === 'gauge' ? 'by gauge' : said.convention;
   return (
     <section aria-label={`Length, ${title}`} className="length-need">
       <div className="measuring-line">
         <h3>{title}</h3>
-        <strong className="figure length-figure">{say(row.value)}</strong>
+        <strong className="figure length-figure">{say(required)}</strong>
         <span className="measuring-count">{told && `told ${told}`}</span>
         {row.verdict === 'suspect' && <VerdictMark mark="suspect" />}
         {spread > 0 && (
@@ -124,7 +116,7 @@ function Need({
           step={unit === 'mm' ? 0.25 : 0.254}
           figure={(mm) => formatFigure(mm, unit)}
           say={say}
-          label={`${title}: checking rod ${say(places.length > 1 ? own : checked)}, ${words.map(({ sign, figure, name }) => `${sign} ${figure} ${name}`).join(', ')}, to order ${say(row.value)}`}
+          label={`${title}: checking rod ${say(places.length > 1 ? own : checked)}, ${words.map(({ sign, figure, name }) => `${sign} ${figure} ${name}`).join(', ')}, to order ${say(required)}`}
         />
         {said && (
           <RodEnds
@@ -141,7 +133,7 @@ function Need({
       <Candidates
         need={need}
         said={said}
-        isHydraulic={isHydraulic}
+        engine={engine}
         unit={unit}
         onWant={({ item, length, from }) =>
           onWant({

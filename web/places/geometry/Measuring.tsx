@@ -72,9 +72,8 @@ export function Measuring({
   const nextTrial = () => {
     const slot: Slot = { measure: TRIAL, place: active.place };
     steps.go(slot);
-    const setting = found.fit?.nextTrial;
-    if (setting !== null && setting !== undefined)
-      entry.propose(slot, formatFigure(setting, lengthUnit).replace('−', '-'));
+    const setting = found.next?.setting ?? found.firstWay?.setting;
+    if (setting !== undefined) entry.propose(slot, formatFigure(setting, lengthUnit).replace('−', '-'));
   };
   const at = active.at ? `, at ${sayLength(active.at.value, lengthUnit)}` : '';
   return (

@@ -18,7 +18,7 @@ interface Props {
 export function OneOrEach({ needs, book, unit, isOneSet }: Props) {
   const wanted = needs.flatMap((need) => need.wanted ?? []);
   if (needs.length < 2 || wanted.length !== needs.length || new Set(needs.map(({ by }) => by)).size > 1) return null;
-  const rods = needs.flatMap(({ row }) => rodsFor(book, row.value).filter(({ from }) => from !== 'cut'));
+  const rods = needs.flatMap(({ required }) => rodsFor(book, required).filter(({ from }) => from !== 'cut'));
   const lengths = [...new Set(rods.map(({ length }) => length))];
   if (lengths.length === 0) return null;
   const { each, one, gained } = rodSets(wanted, lengths);

@@ -7,9 +7,6 @@ import type { Unit } from '../../../core/units/units.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { KIND_NAME, sayDifference, sayLength } from './words.js';
 
-/** A mark belongs to the fitted rod, or shims, within this, mm: closer than two of a catalogue lie. */
-const SAME_SETTING = 0.3;
-
 /** One thing that is looked at after fitting: whether it was, and what it came to. */
 interface Proof {
   mark: Mark;
@@ -25,7 +22,7 @@ function proofsOf(kind: ValveKind, found: RockerGeometry, rows: readonly SheetRo
   const setAt = found.mount === 'stud-nut' ? of('pushrod-fitted') : of('stand-shim');
   const off = of('pushrod-off');
   const worst = off.reduce<SheetRow | undefined>((most, row) => (!most || Math.abs(row.value) > Math.abs(most.value) ? row : most), undefined); // prettier-ignore
-  const rubbed = found.trials.find(({ setting, width }) => width !== undefined && setAt.some(({ value }) => Math.abs(value - setting) <= SAME_SETTING)); // prettier-ignore
+  const rubbed = found.trials.find(({ under, width }) => width !== undefined && under === 'build');
   const lost = of('lift-lost');
   const most = lost.reduce<SheetRow | undefined>((max, row) => (!max || row.value > max.value ? row : max), undefined);
   return [

@@ -3,7 +3,7 @@ import { LAYOUTS } from '../../../core/engine/layouts.js';
 import { GENERAL_PRACTICE } from '../../../core/plan/practice.js';
 import { EXAMPLE_SPEC_SETS } from '../../../core/plan/example-spec-sets.js';
 import type { EngineFile } from '../../../core/sheet/engine-file.js';
-import { judgingOf } from '../../../core/sheet/judging.js';
+import { judgingOf } from '../../../core/sheet/judging-of.js';
 import type { Paper } from '../../../core/sheet/papers.js';
 import type { Reading } from '../../../core/sheet/reading.js';
 import { rockerGeometry } from '../../../core/sheet/rocker-geometry.js';
@@ -79,11 +79,18 @@ describe('what can be had', () => {
   const book = { currency: null, suppliers: [], items: [rod], shelf: [], lines: [], orders: [], engines: [] };
 
   test('are lengths near the best on a stud, stacks of the shop’s shims under a stand', () => {
-    const near = { best: 194.4, trials: [] };
-    expect(settingsToBeHad({ mount: 'stud-nut', ...near }, book, GENERAL_PRACTICE, 'in')).toEqual([194, 195, 193]);
-    const stacks = settingsToBeHad({ mount: 'shaft', ...near }, book, GENERAL_PRACTICE, 'mm');
+    const near = { best: 194.4, trials: [], toBuild: null };
+    const sizes = (mount: 'stud-nut' | 'shaft', unit: 'in' | 'mm') =>
+      settingsToBeHad({ mount, ...near }, book, GENERAL_PRACTICE, unit).map(({ size }) => size);
+    expect(sizes('stud-nut', 'in')).toEqual([194, 195, 193]);
+    const stacks = sizes('shaft', 'mm');
     expect(stacks).toEqual(expect.arrayContaining([0, 0.4, 0.8, 1.2, 1.5, 1.9]));
-    expect(settingsToBeHad({ mount: 'stud-nut', best: null, trials: [] }, book, GENERAL_PRACTICE, 'in')).toEqual([]);
+    // A rod of the build stands for the setting of the check that comes to it by the terms of the length to order.
+    const grown = settingsToBeHad({ mount: 'stud-nut', ...near, toBuild: { shift: 0.9, lacks: [] } }, book, GENERAL_PRACTICE, 'in'); // prettier-ignore
+    expect(grown[0]).toEqual({ size: 195, setting: expect.closeTo(194.1, 9) });
+    expect(
+      settingsToBeHad({ mount: 'stud-nut', best: null, trials: [], toBuild: null }, book, GENERAL_PRACTICE, 'in'),
+    ).toEqual([]);
     expect(rodsFor(null, 194)).toEqual([]);
   });
 });
@@ -102,9 +109,20 @@ describe('what the trials come to, in words', () => {
     expect(sayFit(found([]), 'in')).toContain('Missing for the sum: the rocker’s length');
     expect(sayFit(found([lift, mark(7.6, '0.0675')], [arm]), 'in')).toBe('1 tried. Three at different settings tell where the narrowest lies.'); // prettier-ignore
     const three = [mark(7.55, '0.0752'), mark(7.6, '0.0675'), mark(7.7, '0.0647')];
-    expect(sayFit(found([lift, ...three], [arm]), 'in')).toMatch(/^Narrowest at 7\.6[56]\d\d in, the mark then 0\.0\d+ in wide\. Next trial: 7\.6/); // prettier-ignore
+    expect(sayFit(found([lift, ...three], [arm]), 'in')).toMatch(/^Narrowest between 7\.6[34]\d\d and 7\.6[78]\d\d in, most likely at 7\.6[56]\d\d in; the mark there 0\.0\d+ in wide\. Next trial: 7\.6/); // prettier-ignore
     const wild = [mark(7.5, '0.060'), mark(7.6, '0.110'), mark(7.7, '0.055')];
-    expect(sayFit(found([lift, ...wild], [arm]), 'in')).toContain('The narrowest that was measured counts: 7.7000 in');
+    const wildly = sayFit(found([lift, ...wild], [arm]), 'in');
+    expect(wildly).toContain('The narrowest that was measured counts: 7.7000 in');
+    expect(wildly).toContain('most likely the mark at 7.6000 in on 1I is misread');
+    const oneSided = [mark(7.4, '0.106'), mark(7.45, '0.0952'), mark(7.5, '0.0849')];
+    expect(sayFit(found([lift, ...oneSided], [arm]), 'in')).toMatch(/^Narrowest at about 7\.\d+ in, between .* Not bracketed: every length that was tried lies on one side\. Try about 7\.5\d+ in\.$/); // prettier-ignore
+  });
+
+  test('the first mark tells a way: where the roller began, and about how far', () => {
+    const began = (end: string) => readingOf('mark-began', '1I', end, 'choice', { atValue: 7.5 * IN });
+    const first = (end: string) => sayFit(found([lift, mark(7.5, '0.085'), began(end)], [arm]), 'in');
+    expect(first('inward')).toMatch(/The roller begins at the inner end: a longer rod, by about 0\.1\d+ in with a usual line\./); // prettier-ignore
+    expect(first('outward')).toContain('The roller begins at the outer end: a shorter rod');
   });
 
   test('a single without marks is proven by its longest travel, its adjuster nearly closed', () => {
@@ -112,7 +130,7 @@ describe('what the trials come to, in words', () => {
     const turns = readingOf('trial-turns', '1I', '3 1/2', 'turn', { atValue: 7.2 * IN });
     const of = found([lift, tried(7.1, '0.402'), tried(7.2, '0.410'), turns], [arm], single);
     expect(of.school).toBe('longest-travel');
-    expect(sayFit(of, 'in')).toBe('Longest travel at 7.2000 in, its adjuster 3.5 turns from its start: it should end nearly closed.'); // prettier-ignore
+    expect(sayFit(of, 'in')).toBe('Longest travel at 7.2000 in, its adjuster 3.5 turns from its start: it should end nearly closed. Nothing was tried beyond it: try one more on that side.'); // prettier-ignore
   });
 
   test('the rows of the sheet are what they are made from', () => {

@@ -1,0 +1,31 @@
+import type { Engine } from '../engine/engine.js';
+import type { SpecSet } from '../plan/spec-sets.js';
+import type { AngleDoubt } from './angle-doubts.js';
+import type { Stand, Try } from './stand.js';
+
+/** What tells whether a rod fits: the plunger where nothing turns, the screw's range, the mark at the height that results. */
+export type FitsBy = 'plunger' | 'adjuster' | 'mark';
+
+/** What a rod may be longer than the required one, from `min` to `max` mm, and by what. */
+export interface RodWindow {
+  by: FitsBy;
+  min: number;
+  max: number;
+}
+
+/** All that a value is judged by: the engine, the shop's limits, what its cam card says, and what else was read there. */
+export interface Judging {
+  engine: Engine;
+  spec: SpecSet;
+  stand: Stand;
+  /** What the card (with the chosen target) lets expect, canonical, by measure and kind of valve. */
+  expected: (measure: string, place: string) => number | undefined;
+  /** The unit in which the card prints its lifts. */
+  cardUnit: 'in' | 'mm';
+  /** The bore of the cylinder that a place belongs to, mm: as measured, else as the engine's data state it. */
+  boreMm: (place: string) => number | undefined;
+  /** What the rod of a valve may be longer than wanted, from `min` to `max` mm, and by what; null where nobody can tell. */
+  rodWindow: (place: string) => RodWindow | null;
+  /** Why an angle cannot be trusted, or null. */
+  doubtOf: (one: Try) => AngleDoubt | null;
+}
