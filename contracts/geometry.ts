@@ -32,6 +32,13 @@ const candidate = z.object({
 });
 const choice = z.object({ name: z.string(), length: z.number(), margin: z.number() });
 
+const stopShim = z.object({
+  shim: z.number(),
+  inside: z.number(),
+  of: z.number(),
+  out: z.array(z.object({ place: z.string(), depth: z.number(), by: z.number() })),
+});
+
 /** The lengths that an engine wants, what they follow from, what can be had, and where it would leave what it drives. */
 export const lengthsAnswer = z.object({
   unit: z.literal('mm'),
@@ -62,6 +69,9 @@ export const lengthsAnswer = z.object({
       pick: candidate.nullable(),
       soonest: candidate.nullable(),
       fitted: z.array(z.object({ place: z.string(), ...stands })),
+      pairs: z.array(
+        z.object({ shim: z.number(), length: z.number(), fromBest: z.number(), turns: z.number(), margin: z.number() }),
+      ),
       thickest: z.number().nullable(),
     }),
   ),
@@ -73,6 +83,8 @@ export const lengthsAnswer = z.object({
       gained: z.number().nullable(),
     })
     .nullable(),
+  /** Shims under pedestals that are drawn to a stop; null where none are, or nothing was read. */
+  stopShims: z.object({ one: stopShim, byKind: z.array(z.object({ kind, best: stopShim })) }).nullable(),
 });
 
 const trial = z.object({
@@ -85,6 +97,8 @@ const trial = z.object({
   rollerHeight: z.number().optional(),
   lift: z.number().optional(),
   turns: z.number().optional(),
+  midAngleDeg: z.number().optional(),
+  tap: z.number().optional(),
   began: z.enum(['outward', 'inward']).optional(),
   barredBy: z.array(z.enum(BARS)),
   isRough: z.boolean(),
@@ -136,6 +150,16 @@ export const geometryAnswer = z.object({
       /** The mark that the best setting ought to rub. */
       predicted: mark.nullable(),
       next: z.object({ setting: z.number(), why: z.string(), checkingRodTurns: z.number().nullable() }).nullable(),
+      /** What lines of struck rockers tell, with one standard deviation. */
+      tapped: z.object({ best: z.number(), standardUncertainty: z.number() }).nullable(),
+      /** What somebody chose, by which school and why. */
+      chosen: z
+        .object({ setting: z.number(), school: z.enum(SCHOOLS), reason: z.string(), by: z.string(), at: z.string() })
+        .nullable(),
+      /** What a valve ought to lift by its lobe and ratio, and the lash that it loses. */
+      expected: z.object({ opens: z.number(), lash: z.number() }).nullable(),
+      /** Half of the stretch, and the one more mark that narrows it most; null where no fit tells it. */
+      second: z.object({ doubt: z.number(), setting: z.number(), left: z.number() }).nullable(),
       /** What a single mark tells: longer or more shims, or the other way, and about how far. */
       firstWay: z
         .object({

@@ -70,6 +70,11 @@ export const buildRecordSchema = z.object({
         best: z.number().nullable(),
         explained: z.boolean().nullable(),
         minimumWidth: z.number().nullable(),
+        stretch: z.tuple([z.number(), z.number()]).optional(),
+        isBracketed: z.boolean().optional(),
+        chosen: z
+          .object({ setting: z.number(), school: z.enum(SCHOOLS), reason: z.string(), by: z.string(), at: z.string() })
+          .optional(),
         trials: z.array(
           z.object({
             place: z.string(),

@@ -12,6 +12,7 @@ import { parts } from './parts.js';
 import { pushrods } from './pushrods.js';
 import { rockers } from './rockers.js';
 import { running } from './running.js';
+import { settingChosen } from './setting-chosen.js';
 import { springs } from './springs.js';
 import { tightening } from './tightening.js';
 
@@ -28,6 +29,7 @@ export const PAPER_KINDS = [
   springs,
   rockers,
   pushrods,
+  settingChosen,
   occasion,
   running,
   tightening,

@@ -1,5 +1,6 @@
 import type { LobeOnFile } from '../cam/lobe-on-file.js';
 import type { ValveKind } from '../engine/engine.js';
+import type { ChosenSetting } from '../valvetrain/chosen-setting.js';
 import type { MockUp } from '../valvetrain/mock-up.js';
 import type { PushrodSetUp } from '../valvetrain/pushrod-set-up.js';
 import type { RockerSetUp } from '../valvetrain/rocker-set-up.js';
@@ -21,6 +22,8 @@ export interface OnFile {
   springs: (kind: ValveKind) => Spring[] | null;
   /** What rubbed on what when a mark of this moment was made; null while nobody has said it. */
   rockersAt: (takenAt: string) => RockerSetUp | null;
+  /** The setting that was chosen for a kind last, mm; null while nobody chose any. */
+  chosen: (kind: ValveKind) => (ChosenSetting & { by: string; at: string }) | null;
   /** How pushrods are measured and what they must fit; null while nobody has said it. */
   pushrods: PushrodSetUp | null;
 }

@@ -14,6 +14,7 @@ import { pushrodSide } from './rules/pushrod-side.js';
 import { rubbedMark } from './rules/rubbed-mark.js';
 import { rodClearance } from './rules/rod-clearance.js';
 import { shapes } from './rules/shape.js';
+import { stopDepth } from './rules/stop-depth.js';
 import { springs } from './rules/springs.js';
 import { wheelErrorRough } from './rules/wheel-error-rough.js';
 import { wheelError } from './rules/wheel-error.js';
@@ -30,6 +31,7 @@ export const RULES: Rule[] = [
   intakeCentreline,
   exhaustCentreline,
   plungerDepth,
+  stopDepth,
   plungerTravelLeft,
   lashGrowth,
   ...pistonValveRules,

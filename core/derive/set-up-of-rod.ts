@@ -18,10 +18,12 @@ function shimAtCheck({ latest }: Seen, rod: ReadAt, check: MockUp, kind: ValveKi
   return check.standShimAtCheck?.[kind] ?? read[0]?.value ?? null;
 }
 
-/** The shims that will lie there, mm: as fitted since, else as they are said; null where nobody says that any will move. */
-function shimInBuild({ latest }: Seen, rod: ReadAt, build: MockUp, kind: ValveKind): number | null {
+/** The shims that will lie there, mm: as fitted since, else as they were chosen or said; null where nobody says that any will move. */
+function shimInBuild({ latest, onFile }: Seen, rod: ReadAt, build: MockUp, kind: ValveKind): number | null {
   const fitted = latest('stand-shim', rod.place);
-  return fitted && fitted.turn > rod.turn ? fitted.value : (build.standShimFinal?.[kind] ?? null);
+  return fitted && fitted.turn > rod.turn
+    ? fitted.value
+    : (onFile.chosen(kind)?.setting ?? build.standShimFinal?.[kind] ?? null);
 }
 
 /** Turns that were read at some trial of a kind, at this very valve before others. */

@@ -22,7 +22,7 @@ const CAUTIONS: Partial<Record<Stage, string[]>> = {
     'A valve that is pushed down past its piston bends: stop at the first touch.',
   ],
   geometry: [
-    'Checking springs while pushrods and marks are checked: under the final ones a checking rod gives way and springs out.',
+    'Checking springs while an adjustable checking rod is in: under the final ones it gives way and springs out. Fixed rods may be tried under the final springs: bar off before you reach in.',
     'Spark plugs out before the crank is turned; nobody’s fingers between rocker and valve.',
     'A rod that is much too long holds its valve open into the piston: turn slowly, and stop where anything binds.',
   ],

@@ -11,6 +11,8 @@ import { widest } from '../valvetrain/within.js';
 import type { Judging } from './judging.js';
 import { lengthNeeds, type LengthNeed } from './length-needs.js';
 import { limitAt } from './limits.js';
+import { shimRodPairs, type ShimRodPair } from './shim-rod-pairs.js';
+import { stopShims, type StopShims } from './stop-shims.js';
 import { checkingRodFor, rodStands, type RodStands } from './rod-stands.js';
 
 /** How far beside a wanted length rods are still looked at, mm. */
@@ -37,6 +39,8 @@ export interface NeedAtHand {
   soonest: RodCandidate | null;
   /** Where each rod that was measured as fitted leaves what it drives. */
   fitted: ({ place: string } & RodStands)[];
+  /** Shims under the stand and rods that go together, the best first; none where nothing is shimmed. */
+  pairs: ShimRodPair[];
   /** The thickest rod that leaves its hole the least that is asked; null where no gap was felt beside one of known thickness. */
   thickest: number | null;
 }
@@ -80,15 +84,16 @@ export function needAtHand(judging: Judging, need: LengthNeed, items: readonly S
       const fitted = stand.latest('pushrod-fitted', place);
       return fitted ? [{ place, ...rodStands(engine, need, fitted.value) }] : [];
     }),
+    pairs: shimRodPairs(judging, need, candidates.filter(({ rod }) => rod.from !== 'cut').map(({ length }) => length)),
     thickest: thickestOf(judging, placesOf(engine, 'valve').filter((place) => parseValve(place)!.kind === need.kind)),
   };
 } // prettier-ignore
 
 /** Everything that is told of an engine's lengths: each need with what can be had, and one set against a length for each. */
-export function engineLengths(judging: Judging, items: readonly StockItem[], shelf: readonly OnShelf[]): { needs: NeedAtHand[]; sets: RodSets | null } {
+export function engineLengths(judging: Judging, items: readonly StockItem[], shelf: readonly OnShelf[]): { needs: NeedAtHand[]; sets: RodSets | null; stopShims: StopShims | null } {
   const needs = lengthNeeds(judging).map((need) => needAtHand(judging, need, items, shelf));
   const wanted = needs.flatMap(({ need }) => need.wanted ?? []);
   const lengths = needs.flatMap(({ candidates }) => candidates.flatMap(({ rod }) => (rod.from === 'cut' ? [] : [rod.length])));
   const isComparable = needs.length > 1 && wanted.length === needs.length;
-  return { needs, sets: isComparable ? rodSets(wanted, [...new Set(lengths)]) : null };
+  return { needs, sets: isComparable ? rodSets(wanted, [...new Set(lengths)]) : null, stopShims: stopShims(judging) };
 } // prettier-ignore

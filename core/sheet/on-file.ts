@@ -4,15 +4,25 @@ import type { ValveKind } from '../engine/engine.js';
 import { figureOf } from '../engine/engine-data.js';
 import { parseValve } from '../engine/places.js';
 import { toCanonical } from '../units/units.js';
+import { chosenInMillimetres } from '../valvetrain/chosen-setting.js';
 import { inMillimetres, type MockUp } from '../valvetrain/mock-up.js';
 import { rodsInMillimetres } from '../valvetrain/pushrod-set-up.js';
 import { rockersInMillimetres } from '../valvetrain/rocker-set-up.js';
 import type { Spring } from '../valvetrain/spring-nest.js';
 import type { EngineFile } from './engine-file.js';
-import { cardOf, engineDataOf, mockUpsOf, pushrodsOf, rockersOf, springsOf, sweepsOf } from './papers.js';
+import { cardOf, chosenOf, engineDataOf, mockUpsOf, pushrodsOf, rockersOf, springsOf, sweepsOf } from './papers.js';
 
 /** Papers that rules compute with: with another of these, everything that was read follows anew. */
-export const PAPERS_OF_RULES = ['cam-card', 'engine-data', 'lobe-sweep', 'mock-up', 'springs', 'rockers', 'pushrods'];
+export const PAPERS_OF_RULES = [
+  'cam-card',
+  'engine-data',
+  'lobe-sweep',
+  'mock-up',
+  'springs',
+  'rockers',
+  'pushrods',
+  'setting-chosen',
+];
 
 /** Crank degrees between the points of a lobe that is made up from its card. */
 const CARD_STEP_DEG = 1;
@@ -31,6 +41,7 @@ export function onFileOf(file: Pick<EngineFile, 'papers'>): OnFile {
   const data = engineDataOf(file);
   const mockUps = mockUpsOf(file).map(({ at, ...said }) => ({ at, said: inMillimetres(said) }));
   const rockers = rockersOf(file).map(({ at, ...said }) => ({ at, said: rockersInMillimetres(said) }));
+  const chosen = chosenOf(file).map(chosenInMillimetres);
   const rods = pushrodsOf(file);
   const newestOf = (check: number): MockUp => mockUps.findLast(({ said }) => said.check === check)!.said;
   const lobeOf = (place: string): LobeOnFile | null => {
@@ -60,6 +71,7 @@ export function onFileOf(file: Pick<EngineFile, 'papers'>): OnFile {
     },
     // As with a check: what was rubbed before anything was filed belongs to the first that was.
     rockersAt: (takenAt) => (rockers.findLast(({ at }) => at <= takenAt) ?? rockers.at(0))?.said ?? null,
+    chosen: (kind) => chosen.findLast((one) => one.kind === kind) ?? null,
     pushrods: rods ? rodsInMillimetres(rods) : null,
     springs: once((kind) => springsOf(file, kind)?.nest ?? springOfData(data, kind)),
   };

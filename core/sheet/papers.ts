@@ -4,6 +4,7 @@ import type { EngineData } from '../engine/engine-data.js';
 import type { ValveKind } from '../engine/engine.js';
 import type { Part } from '../parts/part.js';
 import type { Occasion, Running } from '../plan/running.js';
+import type { ChosenSetting } from '../valvetrain/chosen-setting.js';
 import type { MockUp } from '../valvetrain/mock-up.js';
 import type { PushrodSetUp } from '../valvetrain/pushrod-set-up.js';
 import type { RockerSetUp } from '../valvetrain/rocker-set-up.js';
@@ -87,6 +88,12 @@ export const rockersOf = ({ papers }: Filed): (RockerSetUp & { at: string })[] =
 
 /** How pushrods are measured and what they must fit, as it was filed last. */
 export const pushrodsOf = (filed: Filed): PushrodSetUp | undefined => newest<PushrodSetUp>(filed, 'pushrods');
+
+/** The settings that were chosen, in the order in which they were. */
+export const chosenOf = ({ papers }: Filed): (ChosenSetting & { by: string; at: string })[] =>
+  papers
+    .filter(({ kind }) => kind === 'setting-chosen')
+    .map(({ body, by, at }) => ({ ...(body as ChosenSetting), by, at }));
 
 /** The occasions on which the valves are read besides the build, in the order in which they were begun. */
 export const occasionsOf = ({ papers }: Filed): Occasion[] =>

@@ -5,6 +5,8 @@ import { closedHeightAt } from './rocker-geometry.js';
 import { standOf } from './stand.js';
 import {
   IN,
+  engine,
+  shop,
   specWith,
   paper,
   CHECK,
@@ -104,6 +106,30 @@ describe('a trial keeps the set-up that it was rubbed under', () => {
   });
 });
 
+describe('what else a setting goes by', () => {
+  test('two taps on a closed valve tell about where it lies, and how little they tell', () => {
+    const shaft = { ...engine, mount: 'rocker-screw' as const };
+    const taps = [read('tap-position', '1I', '0', 0.015), read('tap-position', '1I', '0.0112', 0.075)];
+    const arm = paper('engine-data', { figures: { 'rocker-arm-intake': { entered: '1.42', unit: 'in' } } });
+    const { tapped } = geometryOf(fileWith([read('valve-lift', '1I', '0.520'), ...taps], [arm], shop, shaft));
+    expect(inches(tapped!.best)).toBeCloseTo(0.045, 2);
+    expect(inches(tapped!.standardUncertainty)).toBeGreaterThan(0.02);
+    expect(geometryOf(fileWith([LIFT, taps[0]], [arm], shop, shaft)).tapped).toBeNull();
+    const measured = [LIFT, taps[0], read('trial-roller-height', '1I', '0.300', 0.015)];
+    expect(inches(geometryOf(fileWith(measured, [arm], shop, shaft)).tapped!.best)).toBeCloseTo(0.315 - 0.29, 4);
+  });
+
+  test('what somebody chose is kept with its reason, and its shims are those of the build', () => {
+    const shaft = { ...engine, mount: 'rocker-screw' as const, ratio: { intake: 1.65, exhaust: 1.65 } };
+    const chosen = paper('setting-chosen', { kind: 'I', unit: 'in', setting: 0.024, school: 'narrowest', reason: 'kept off the edge' }); // prettier-ignore
+    const papers = [paper('mock-up', { ...CHECK, gasketFinal: CHECK.gasketAtCheck }), paper('pushrods', { ...RODS, plunger: { target: 0, min: 0, max: 0.06 } }), chosen]; // prettier-ignore
+    const file = fileWith([read('trial-setting', '1I', '0', undefined, 5), read('pushrod-checked', '1I', '8.4415')], papers, shop, shaft); // prettier-ignore
+    expect(inches(valueRow(file, 'pushrod-length')!.value)).toBe(8.48);
+    expect(geometryOf(file).chosen).toMatchObject({ setting: 0.024 * IN, reason: 'kept off the edge', by: 'builder' });
+    expect(geometryOf(file, { kind: 'E' }).chosen).toBeNull();
+  });
+});
+
 describe('what is tried next', () => {
   const marked = (...marks: [number, number][]) => marks.map(([setting, width]) => ({ setting, width }));
 
@@ -164,7 +190,7 @@ describe('a setting is barred, and says by which', () => {
 
 describe('the schools', () => {
   const trial = (setting: number, more: Partial<TriedSetting>): TriedSetting => ({ setting, isBarred: false, ...more });
-  const asked = { sink: 0.63, valveLift: 0.58, fit: null };
+  const asked = { sink: 0.63, armLength: 1.45, valveLift: 0.58, fit: null };
 
   test('the mark centred lies where its offset passes through the middle', () => {
     const trials = [trial(7.6, { offset: -0.02 }), trial(7.7, { offset: 0.01 }), trial(7.5, { offset: -0.06 })];
@@ -175,6 +201,13 @@ describe('the schools', () => {
   test('square at mid-lift goes by the roller’s height over the pivot where that was measured', () => {
     const trials = [trial(7.6, { rollerHeight: 0.353 })];
     expect(opinionsOf({ ...asked, trials })[2]).toEqual({ school: 'square', best: expect.closeTo(7.7, 4), by: 'roller-height', isBracketed: true }); // prettier-ignore
+  });
+
+  test('square at mid-lift goes by a protractor on the arm before any height: height off is arm times sine', () => {
+    const trials = [trial(7.6, { midAngleDeg: 2, rollerHeight: 0.4 })];
+    const [, , square] = opinionsOf({ ...asked, trials });
+    expect(square).toMatchObject({ by: 'mid-angle', isBracketed: true });
+    expect(square.best).toBeCloseTo(7.6 + (1.45 * Math.sin((2 * Math.PI) / 180)) / 0.63, 9);
   });
 
   test('without marks a single is proven by its longest travel', () => {

@@ -8,6 +8,8 @@ import { toCanonical } from '../units/units.js';
 import { opinionsOf, rankBy, type Opinion, type School } from '../valvetrain/schools.js';
 import { sinkOf, sweepFit, type SweepFit } from '../valvetrain/sweep-fit.js';
 import type { Judging } from './judging.js';
+import type { ChosenSetting } from '../valvetrain/chosen-setting.js';
+import { tappedMark } from '../valvetrain/tapped-mark.js';
 import { shiftToBuild, trialsOf, type Trial } from './trials.js';
 import { firstWayOf, type FirstWay } from '../valvetrain/first-way.js';
 import type { Lack } from '../valvetrain/mock-up.js';
@@ -49,6 +51,12 @@ export interface RockerGeometry {
   next: NextTrial | null;
   /** Two marks that no rocker could make, the first of them the likely misread one. */
   tooSteep: { misread: Trial; beside: Trial } | null;
+  /** What taps on the closed valve tell, a wide guess; null where too few were read. */
+  tapped: TappedSetting | null;
+  /** What somebody chose, mm. */
+  chosen: (ChosenSetting & { by: string; at: string }) | null;
+  /** What a valve of the kind ought to lift, and the lash that it loses; null where no lobe is known. */
+  expected: { opens: number; lash: number } | null;
   /** What the first mark tells: where to go from it. */
   firstWay: FirstWay | null;
   /** How far each other school would go from there. */
@@ -63,6 +71,43 @@ function liftOf({ engine, stand }: Judging, kind: ValveKind): number | null {
   const expected = places.flatMap((place) => expectedLift(seen, { place, takenAt: '9999' }) ?? []);
   const lifts = read.length > 0 ? read : expected.map(({ opens, lash }) => opens - lash);
   return lifts.length === 0 ? null : lifts.reduce((sum, lift) => sum + lift, 0) / lifts.length;
+}
+
+/** What the lobes of a kind let expect at its valves, in the mean. */
+function expectedOf({ engine, stand }: Judging, kind: ValveKind): RockerGeometry['expected'] {
+  const seen = stand.seen();
+  const places = placesOf(engine, 'valve').filter((place) => parseValve(place)!.kind === kind);
+  const all = places.flatMap((place) => expectedLift(seen, { place, takenAt: '9999' }) ?? []);
+  const mean = (of: (one: (typeof all)[number]) => number) => all.reduce((sum, one) => sum + of(one), 0) / all.length;
+  return all.length === 0 ? null : { opens: mean(({ opens }) => opens), lash: mean(({ lash }) => lash) };
+}
+
+/** A best setting by where struck rockers leave their lines; mm. */
+interface TappedSetting {
+  best: number;
+  /** One standard deviation: 0 where the roller's height was measured. */
+  standardUncertainty: number;
+}
+
+/** By two taps at different settings, or by one whose roller's height was measured. A rod moves its roller by its lever. */
+function tappedSetting(
+  judging: Judging,
+  trials: readonly Trial[],
+  { armLength, valveLift, sink }: { armLength: number | null; valveLift: number | null; sink: number },
+): TappedSetting | null {
+  const taps = trials.flatMap(({ setting, tap, isBarred }) => (tap === undefined || isBarred ? [] : [{ setting: setting * sink, position: tap }])); // prettier-ignore
+  if (armLength === null || valveLift === null || taps.length === 0) return null;
+  const measured = trials.find(({ rollerHeight }) => rollerHeight !== undefined);
+  const height = measured && measured.rollerHeight! + measured.setting * sink;
+  // What is trusted is a reading's own nineteen of twenty.
+  const position = uncertaintyOf(judging.spec.practice, measureOf('tap-position')) / 1.96;
+  try {
+    const { best, standardUncertainty } = tappedMark({ armLength, valveLift, taps, height, standardUncertainty: { position } }); // prettier-ignore
+    return { best: best / sink, standardUncertainty: standardUncertainty.best / sink };
+  } catch (error) {
+    if (error instanceof ImpossibleInput) return null;
+    throw error;
+  }
 }
 
 const hasWidth = (one: Trial): one is Trial & { width: number } => one.width !== undefined;
@@ -106,7 +151,7 @@ export function rockerGeometry(judging: Judging, { kind, only }: { kind: ValveKi
       problems = error.issues;
     }
   const sink = sinkOf({ mount, rockerRatio });
-  const opinions = opinionsOf({ sink, valveLift, trials, fit });
+  const opinions = opinionsOf({ sink, armLength, valveLift, trials, fit });
   // A single is proven the way of its lift, where nobody has rubbed a mark.
   const byTravel =
     engine.layout === 'single' && !trials.some(hasWidth) && trials.some(({ lift }) => lift !== undefined);
@@ -130,6 +175,9 @@ export function rockerGeometry(judging: Judging, { kind, only }: { kind: ValveKi
     stretch: own.by === 'fit' ? fit!.within : null,
     next: nextTrialOf(telling, fit, valveLift),
     tooSteep: armLength !== null && valveLift !== null && armLength > valveLift / 2 ? tooSteep(telling, stands) : null,
+    tapped: tappedSetting(judging, trials, { armLength, valveLift, sink }),
+    chosen: onFile.chosen(kind),
+    expected: expectedOf(judging, kind),
     firstWay: firstWayOf(telling, { armLength, valveLift, sink, lineWidth }),
   }; // prettier-ignore
 }

@@ -33,6 +33,8 @@ export interface Trial extends TriedSetting {
   under: number | 'build' | null;
   /** Adjuster turns from where it starts. */
   turns?: number;
+  /** Where a rocker that was struck on the closed valve left its line, from the tip's middle; plus outward. */
+  tap?: number;
   /** Which end of the mark the roller stood at with the valve closed. */
   began?: MarkEnd;
   barredBy: Bar[];
@@ -129,6 +131,8 @@ function trialOf(judging: Judging, place: string, tried: number, taken: Readonly
     rollerHeight: value('trial-roller-height'),
     lift: value('trial-lift'),
     turns: value('trial-turns'),
+    midAngleDeg: value('trial-mid-angle'),
+    tap: value('tap-position'),
   };
   return {
     place,

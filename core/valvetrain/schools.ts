@@ -16,6 +16,8 @@ export interface TriedSetting {
   offset?: number;
   /** The roller's middle above the pivot with the valve closed. */
   rollerHeight?: number;
+  /** Of the arm over the square to the valve at half the lift, degrees. */
+  midAngleDeg?: number;
   /** What the valve lifts. */
   lift?: number;
   isBarred: boolean;
@@ -25,7 +27,7 @@ export interface TriedSetting {
 export interface Opinion {
   school: School;
   best: number | null;
-  by: 'fit' | 'measured' | 'between' | 'roller-height' | null;
+  by: 'fit' | 'measured' | 'between' | 'mid-angle' | 'roller-height' | null;
   /**
    * Whether what it is told by lies on both sides of it, or it was measured there itself; else it is a guess beyond what was
    * tried, and nothing is ordered or cut by it.
@@ -36,6 +38,7 @@ export interface Opinion {
 interface Asked {
   /** By how much the roller sinks beside its pivot for each unit of the setting. */
   sink: number;
+  armLength: number | null;
   valveLift: number | null;
   trials: readonly TriedSetting[];
   fit: SweepFit | null;
@@ -71,8 +74,13 @@ function centred({ trials, valveLift }: Asked): Opinion {
   return { school: 'centred', best, by: 'between', isBracketed: isBetween(marked, best, valveLift) };
 }
 
-/** By the roller's height over the pivot where it was measured; by pure geometry the narrowest mark is the same. */
-function square({ sink, valveLift, trials, fit }: Asked): Opinion {
+/** By the arm's angle at half the lift where a protractor told it, or the roller's height over the pivot; by pure geometry the narrowest mark is the same. */
+function square({ sink, armLength, valveLift, trials, fit }: Asked): Opinion {
+  const angled = trials.findLast(({ midAngleDeg }) => midAngleDeg !== undefined);
+  if (angled && armLength !== null) {
+    const above = armLength * Math.sin((angled.midAngleDeg! * Math.PI) / 180);
+    return { school: 'square', best: angled.setting + above / sink, by: 'mid-angle', isBracketed: true };
+  }
   const measured = trials.findLast(({ rollerHeight }) => rollerHeight !== undefined);
   if (measured && valveLift !== null)
     return {
@@ -83,7 +91,7 @@ function square({ sink, valveLift, trials, fit }: Asked): Opinion {
       isBracketed: true,
     };
   return fit?.explained && !fit.ambiguous
-    ? { ...narrowest({ sink, valveLift, trials, fit }), school: 'square' }
+    ? { ...narrowest({ sink, armLength, valveLift, trials, fit }), school: 'square' }
     : none('square');
 }
 

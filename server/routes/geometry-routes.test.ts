@@ -157,6 +157,29 @@ describe('what a screen computes can be asked', () => {
   });
 });
 
+test('a setting is chosen with its reason, by whom it was; without one it is refused by its field', async () => {
+  const id = await openEngine(shop);
+  const chosen = {
+    kind: 'I',
+    unit: 'in',
+    setting: 7.66,
+    school: 'narrowest',
+    reason: 'a little long, kept off the edge',
+  };
+  expect((await file(id, 'setting-chosen', chosen)).status).toBe(201);
+  const { body } = await as()<{ kinds: { chosen: object | null }[] }>('GET', `/api/engines/${id}/geometry`);
+  expect(body.kinds[0].chosen).toMatchObject({ setting: expect.closeTo(7.66 * 25.4, 9), reason: chosen.reason, by: 'builder' }); // prettier-ignore
+  expect(body.kinds[1].chosen).toBeNull();
+  const { reason, ...bare } = chosen;
+  const refused = await file(id, 'setting-chosen', bare);
+  expect(refused.status).toBe(422);
+  expect(refused.body.error.issues[0].path).toBe('reason');
+  const signed = await as('lead')<{ id: string }>('POST', `/api/engines/${id}/records`, { missing: 'accepted', reason: 'geometry only' }); // prettier-ignore
+  const { body: jws } = await as()<{ payload: string }>('GET', `/api/records/${signed.body.id}`);
+  const record = buildRecordSchema.parse(JSON.parse(Buffer.from(jws.payload, 'base64url').toString()));
+  expect(record.geometry![0].chosen).toMatchObject({ school: 'narrowest', reason: chosen.reason, by: 'builder' });
+});
+
 test('the record keeps what was tried, by which school, and that another rocker rubbed it; so does its paper', async () => {
   const id = await openEngine(shop, { ratio: { intake: 1.7, exhaust: 1.7 } });
   await file(id, 'engine-data', { figures: { 'rocker-arm-intake': { entered: '1.45', unit: 'in' } } });

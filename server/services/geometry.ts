@@ -2,11 +2,14 @@ import type { z } from 'zod';
 import type { geometryAnswer, lengthsAnswer } from '../../contracts/geometry.js';
 import { SCHOOL_WHY } from '../../contracts/wording/geometry.js';
 import { wordLackOf } from '../../contracts/wording/hint.js';
+import { measureOf } from '../../core/plan/measures.js';
+import { uncertaintyOf } from '../../core/plan/practice.js';
 import type { EngineFile } from '../../core/sheet/engine-file.js';
 import { engineLengths, type RodCandidate } from '../../core/sheet/engine-lengths.js';
 import { judgingOf } from '../../core/sheet/judging-of.js';
 import type { Judging } from '../../core/sheet/judging.js';
 import { predictedMark } from '../../core/sheet/predicted-mark.js';
+import { secondReading } from '../../core/sheet/second-reading.js';
 import { rockerGeometry, type RockerGeometry } from '../../core/sheet/rocker-geometry.js';
 import { standOf } from '../../core/sheet/stand.js';
 import type { Lack } from '../../core/valvetrain/mock-up.js';
@@ -32,7 +35,7 @@ const candidateOf = ({ rod: { item, from, free }, ...stands }: RodCandidate) => 
 export async function lengthsOf(context: Context, file: EngineFile): Promise<z.infer<typeof lengthsAnswer>> {
   const { items, shelf } = await allParts(context);
   const judging = judged(file);
-  const { needs, sets } = engineLengths(judging, items, shelf);
+  const { needs, sets, stopShims } = engineLengths(judging, items, shelf);
   return {
     unit: 'mm',
     convention: judging.stand.seen().onFile.pushrods?.convention ?? null,
@@ -49,6 +52,7 @@ export async function lengthsOf(context: Context, file: EngineFile): Promise<z.i
       };
     }),
     sets,
+    stopShims,
   };
 }
 
@@ -73,6 +77,7 @@ export function geometryOf(file: EngineFile): z.infer<typeof geometryAnswer> {
       problems: problems.map(({ code }) => code),
       schools: opinions.map((one) => ({ ...one, why: one.school === school && why ? why : SCHOOL_WHY[one.school] })),
       fit: fit && { ...fit, solutions: fit.solutions.map((one) => one.best) },
+      second: secondReading(found, uncertaintyOf(file.spec.practice, measureOf('mark-width'))),
       predicted: best === null ? null : predictedMark(found, best),
       next: next && { ...next, checkingRodTurns: found.mount === 'stud-nut' && tool ? toolTurns(tool, next.setting) : null }, // prettier-ignore
       tooSteep: tooSteepOf(found),

@@ -21,12 +21,13 @@ import { usePartsBook } from '../../state/parts-book.js';
 import { useDesk } from '../../state/use-desk.js';
 import { sayTop } from '../mock-up/Section.js';
 import { settingsToBeHad, type ToBeHad } from './available.js';
+import { ChooseSetting } from './ChooseSetting.js';
 import { marksChartOf } from './marks-chart-of.js';
 import { Schools } from './Schools.js';
 import { Stands } from './Stands.js';
 import { TrialTable } from './TrialTable.js';
 import { useGeometry } from './use-geometry.js';
-import { KIND_NAME, sayAtCheck, sayFit, sayLength, settingName } from './words.js';
+import { KIND_NAME, sayAtCheck, sayEdge, sayFit, sayLength, settingName } from './words.js';
 
 /** As far around its nose as a valve is open on any engine, crank degrees from overlap top. */
 const TURN = { I: [-60, 270], E: [-270, 60] } as const;
@@ -106,6 +107,7 @@ export function BestSetting() {
         </ToggleButtonGroup>
       </div>
       <p className="best-says">{sayFit(found, unit)}</p>
+      {sayEdge(found, unit) !== '' && <p className="now-hint">{sayEdge(found, unit)}</p>}
       {nearest && (
         <p>
           The nearest {settingName(found)} that can be had: <strong className="figure">{say(nearest.size)}</strong>
@@ -123,6 +125,7 @@ export function BestSetting() {
         <OverTip found={found} say={say} />
       </div>
       <Schools found={found} unit={unit} />
+      <ChooseSetting key={kind} found={found} unit={unit} />
       <TrialTable found={found} unit={unit} />
       {found.mount === 'shaft' && <Stands both={both} now={{ I: shims('I'), E: shims('E') }} unit={unit} />}
     </div>

@@ -15,6 +15,7 @@ import { useLooksOn } from '../../state/session.js';
 import type { LengthNeed } from '../../../core/sheet/length-needs.js';
 import { needAtHand, type RodCandidate } from '../../../core/sheet/engine-lengths.js';
 import type { RodStands } from '../../../core/sheet/rod-stands.js';
+import { Pairs } from './Pairs.js';
 import { sayLength } from './words.js';
 
 const FROM = { shelf: 'on the shelf', catalogue: 'catalogue', cut: 'cut to length' } as const;
@@ -70,7 +71,7 @@ export function Candidates({
   const looksOn = useLooksOn();
   const judging = useDesk((desk) => desk.judging!);
   const { wanted, by, adjuster, places } = need;
-  const { candidates, soonest, pick, thickest } = useMemo(
+  const { candidates, soonest, pick, thickest, pairs } = useMemo(
     () => needAtHand(judging, need, book?.items ?? [], book?.shelf ?? []),
     [judging, need, book],
   );
@@ -83,97 +84,100 @@ export function Candidates({
   const isSame = (a: RodCandidate | null, b: RodCandidate) => a?.rod === b.rod;
   const suppliers = new Map(book?.suppliers.map(({ id, name }) => [id, name]));
   return (
-    <table className="measuring-table candidates">
-      <thead>
-        <tr>
-          <th>rod</th>
-          <th>length</th>
-          <th>off</th>
-          <th>to try it, checking rod</th>
-          {by === 'plunger' && <th>plunger then</th>}
-          {adjuster && <th>adjuster then</th>}
-          {hasMarks && <th>mark then</th>}
-          {hasMarks && <th>to the edge</th>}
-          {by && <th>margin</th>}
-          <th>beside it in its hole</th>
-          <th>each</th>
-          <th>here</th>
-          <th>take or want</th>
-        </tr>
-      </thead>
-      <tbody>
-        {candidates.map((candidate) => {
-          const { rod, off, margin, mark, beside, checkingRod } = candidate;
-          const { item, length, from, free } = rod;
-          return (
-            <tr key={`${item.id}@${length}@${from}`} className={isSame(soonest, candidate) ? 'turned' : undefined}>
-              <th>
-                {item.title}
-                <span className="now-quiet">
-                  {' '}
-                  {FROM[from]}
+    <>
+      <table className="measuring-table candidates">
+        <thead>
+          <tr>
+            <th>rod</th>
+            <th>length</th>
+            <th>off</th>
+            <th>to try it, checking rod</th>
+            {by === 'plunger' && <th>plunger then</th>}
+            {adjuster && <th>adjuster then</th>}
+            {hasMarks && <th>mark then</th>}
+            {hasMarks && <th>to the edge</th>}
+            {by && <th>margin</th>}
+            <th>beside it in its hole</th>
+            <th>each</th>
+            <th>here</th>
+            <th>take or want</th>
+          </tr>
+        </thead>
+        <tbody>
+          {candidates.map((candidate) => {
+            const { rod, off, margin, mark, beside, checkingRod } = candidate;
+            const { item, length, from, free } = rod;
+            return (
+              <tr key={`${item.id}@${length}@${from}`} className={isSame(soonest, candidate) ? 'turned' : undefined}>
+                <th>
+                  {item.title}
+                  <span className="now-quiet">
+                    {' '}
+                    {FROM[from]}
+                    {from === 'shelf'
+                      ? `, ${free} free`
+                      : item.supplierId
+                        ? `, ${suppliers.get(item.supplierId) ?? ''}`
+                        : ''}
+                    {item.wallMm !== null && `, wall ${sayLength(item.wallMm, unit)}`}
+                  </span>
+                </th>
+                <td className="figure">{formatFigure(length, unit)}</td>
+                <td className="figure">{`${off > 0 ? '+' : ''}${formatFigure(off, unit)}`}</td>
+                <td className="figure">{sayChecking(said, checkingRod, unit)}</td>
+                {by === 'plunger' && <td className="figure">{formatFigure(candidate.plunger!, unit)}</td>}
+                {adjuster && <td className="figure">{sayAdjuster(adjuster, candidate)}</td>}
+                {hasMarks && <td className="figure">{mark ? formatFigure(mark.width, unit) : '–'}</td>}
+                {hasMarks && (
+                  <td className="figure">{mark?.edgeLeft == null ? '–' : formatFigure(mark.edgeLeft, unit)}</td>
+                )}
+                {by && (
+                  <td className="figure">
+                    {margin !== null && (
+                      <>
+                        <VerdictMark
+                          mark={candidate.fits ? 'in' : length < wanted!.window.min ? 'low' : 'high'}
+                          word={false}
+                        />{' '}
+                        {by === 'adjuster'
+                          ? `${(margin / adjuster!.perTurn).toFixed(2)} turn`
+                          : formatFigure(margin, unit)}
+                      </>
+                    )}
+                  </td>
+                )}
+                <td className="figure">{beside === null ? '–' : formatFigure(beside, unit)}</td>
+                <td className="figure">{sayMoney(item.priceEach, book?.currency ?? null)}</td>
+                <td>
                   {from === 'shelf'
-                    ? `, ${free} free`
-                    : item.supplierId
-                      ? `, ${suppliers.get(item.supplierId) ?? ''}`
-                      : ''}
-                  {item.wallMm !== null && `, wall ${sayLength(item.wallMm, unit)}`}
-                </span>
-              </th>
-              <td className="figure">{formatFigure(length, unit)}</td>
-              <td className="figure">{`${off > 0 ? '+' : ''}${formatFigure(off, unit)}`}</td>
-              <td className="figure">{sayChecking(said, checkingRod, unit)}</td>
-              {by === 'plunger' && <td className="figure">{formatFigure(candidate.plunger!, unit)}</td>}
-              {adjuster && <td className="figure">{sayAdjuster(adjuster, candidate)}</td>}
-              {hasMarks && <td className="figure">{mark ? formatFigure(mark.width, unit) : '–'}</td>}
-              {hasMarks && (
-                <td className="figure">{mark?.edgeLeft == null ? '–' : formatFigure(mark.edgeLeft, unit)}</td>
-              )}
-              {by && (
-                <td className="figure">
-                  {margin !== null && (
-                    <>
-                      <VerdictMark
-                        mark={candidate.fits ? 'in' : length < wanted!.window.min ? 'low' : 'high'}
-                        word={false}
-                      />{' '}
-                      {by === 'adjuster'
-                        ? `${(margin / adjuster!.perTurn).toFixed(2)} turn`
-                        : formatFigure(margin, unit)}
-                    </>
+                    ? 'now'
+                    : item.leadDays === null
+                      ? 'not said'
+                      : format(addDays(new Date(), item.leadDays), 'd MMM')}
+                </td>
+                <td>
+                  {!looksOn && (from !== 'shelf' || free >= places.length) && (
+                    <Button
+                      size="small"
+                      onClick={() => onWant(rod)}
+                      aria-label={`${from === 'shelf' ? 'Take' : 'Want'} ${item.title} ${formatFigure(length, unit)}`}
+                    >
+                      {from === 'shelf' ? 'Take' : 'Want'}
+                    </Button>
                   )}
                 </td>
-              )}
-              <td className="figure">{beside === null ? '–' : formatFigure(beside, unit)}</td>
-              <td className="figure">{sayMoney(item.priceEach, book?.currency ?? null)}</td>
-              <td>
-                {from === 'shelf'
-                  ? 'now'
-                  : item.leadDays === null
-                    ? 'not said'
-                    : format(addDays(new Date(), item.leadDays), 'd MMM')}
-              </td>
-              <td>
-                {!looksOn && (from !== 'shelf' || free >= places.length) && (
-                  <Button
-                    size="small"
-                    onClick={() => onWant(rod)}
-                    aria-label={`${from === 'shelf' ? 'Take' : 'Want'} ${item.title} ${formatFigure(length, unit)}`}
-                  >
-                    {from === 'shelf' ? 'Take' : 'Want'}
-                  </Button>
-                )}
-              </td>
-            </tr>
-          );
-        })}
-      </tbody>
-      <caption>
-        {sayBy(need, engine.lifter === 'hydraulic')}
-        {pick &&
-          ` The largest margin has ${sayLength(pick.length, unit)}${isSame(soonest, pick) ? ', and it is here soonest' : `; here soonest is ${sayLength(soonest!.length, unit)}`}.`}
-        {thickest !== null && ` The thickest rod that keeps clear of the head: ${sayLength(thickest, unit)}.`}
-      </caption>
-    </table>
+              </tr>
+            );
+          })}
+        </tbody>
+        <caption>
+          {sayBy(need, engine.lifter === 'hydraulic')}
+          {pick &&
+            ` The largest margin has ${sayLength(pick.length, unit)}${isSame(soonest, pick) ? ', and it is here soonest' : `; here soonest is ${sayLength(soonest!.length, unit)}`}.`}
+          {thickest !== null && ` The thickest rod that keeps clear of the head: ${sayLength(thickest, unit)}.`}
+        </caption>
+      </table>
+      <Pairs pairs={pairs} unit={unit} />
+    </>
   );
 }

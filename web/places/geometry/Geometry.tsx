@@ -69,7 +69,7 @@ export function Geometry() {
     formEntry('rockers', rockersOf(file).length > 0),
     { key: TRIAL, title: 'Trials and marks', mark: has('mark-width') ? worstMark(sheet, ['mark-width', 'mark-offset']) : has('trial-lift') ? 'in' : 'missing' },
     formEntry('best', found.best !== null),
-    ...before(['stand-shim']),
+    ...before(['stand-shim', 'stop-turns']),
     formEntry('pushrods', pushrodsOf(file) !== undefined),
     ...before(['pushrod-tool-turns', 'pushrod-checked']),
     formEntry('length', has('pushrod-length')),

@@ -17,7 +17,9 @@ import { usePartsBook } from '../../state/parts-book.js';
 import { useDesk } from '../../state/use-desk.js';
 import { Candidates } from './Candidates.js';
 import { lengthNeeds, type LengthNeed } from '../../../core/sheet/length-needs.js';
+import { stopShims } from '../../../core/sheet/stop-shims.js';
 import { OneOrEach } from './OneOrEach.js';
+import { PedestalShims } from './Pairs.js';
 import { useGeometry } from './use-geometry.js';
 import { Verified } from './Verified.js';
 import { KIND_NAME, sayLength } from './words.js';
@@ -39,6 +41,7 @@ export function Length({ onSetUp }: { onSetUp: () => void }) {
   const onFile = useMemo(() => onFileOf(file), [file]);
   const judging = useDesk((desk) => desk.judging!);
   const needs = useMemo(() => lengthNeeds(judging), [judging]);
+  const pedestals = useMemo(() => stopShims(judging), [judging]);
   const both = [useGeometry('I'), useGeometry('E')];
   const isMissing = !onFile.build || !onFile.pushrods;
   return (
@@ -63,6 +66,7 @@ export function Length({ onSetUp }: { onSetUp: () => void }) {
         <Need key={need.places.join()} need={need} unit={unit} onWant={setWants} />
       ))}
       <OneOrEach needs={needs} book={book} unit={unit} isOneSet={onFile.pushrods?.rods === 'one'} />
+      <PedestalShims found={pedestals} unit={unit} />
       <Verified both={both} rows={sheet.rows} unit={unit} />
       {wants && <WantPart begun={wants} onClose={() => setWants(null)} />}
     </div>

@@ -1,4 +1,6 @@
 import type { RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
+import { measureOf } from '../../../core/plan/measures.js';
+import { secondReading } from '../../../core/sheet/second-reading.js';
 import { formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
 import { KIND_NAME } from './words.js';
@@ -9,7 +11,8 @@ const SAME = 0.1;
 /** What to lay under the stands, or to cut off them: on all, or on one kind alone, and what a cut too deep costs. */
 export function Stands({ both, now, unit }: { both: RockerGeometry[]; now: Record<'I' | 'E', number>; unit: Unit }) {
   const say = (mm: number) => `${formatFigure(Math.abs(mm), unit)} ${UNIT_LABEL[unit]}`;
-  const told = both.filter(({ best }) => best !== null);
+  // What somebody chose, with a reason, goes before what any school says.
+  const told = both.flatMap((found) => (found.chosen ? [{ ...found, best: found.chosen.setting, isBracketed: true }] : found.best === null ? [] : [found])); // prettier-ignore
   // Metal that is off stays off: a guess beyond what was tried cuts nothing.
   const guessed = told.filter(({ isBracketed }) => !isBracketed);
   const known = told
@@ -24,6 +27,18 @@ export function Stands({ both, now, unit }: { both: RockerGeometry[]; now: Recor
     const cut = -by - out;
     if (cut < SAME) return `${on}: ${say(out)} of shims out.`;
     return `${on}: ${out >= SAME ? `all ${say(out)} of shims out, then ` : ''}cut ${say(cut)} off the stands.`;
+  };
+  /** How far off a cut may be, and the one more mark that tells most. */
+  const sayDoubt = (kind: 'I' | 'E'): string => {
+    const found = both.find((one) => one.kind === kind)!;
+    const second = secondReading(found, measureOf('mark-width').uncertainty);
+    if (!second) return '';
+    const { doubt, setting, left } = second;
+    const tells =
+      left < 0.9 * doubt
+        ? ` One more mark at ${say(setting)} of shims leaves ${say(left)} of that.`
+        : ' Another mark tells little more.';
+    return `${KIND_NAME[kind]}: the cut is known to ${say(doubt)} either way.${tells} `;
   };
   const isAlike = known.length === 2 && Math.abs(known[0].by - known[1].by) < SAME;
   const cuts = known.filter((one) => one.by < -SAME && now[one.kind] + one.by < -SAME);
@@ -49,8 +64,9 @@ export function Stands({ both, now, unit }: { both: RockerGeometry[]; now: Recor
       )}
       {cuts.length > 0 && (
         <p className="now-hint">
-          Cut in two passes and rub again between them. A cut too deep comes back only as shims under every stand that
-          was cut, and the rods that were bought for it are bought twice.
+          {cuts.map(({ kind }) => sayDoubt(kind)).join('')}Cut in two passes and rub again between them. A cut too deep
+          comes back only as shims under every stand that was cut, and the rods that were bought for it are bought
+          twice.
         </p>
       )}
     </section>

@@ -2,12 +2,21 @@ import { Fragment } from 'react';
 import { wordBars } from '../../../contracts/wording/geometry.js';
 import type { RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
 import type { Trial } from '../../../core/sheet/trials.js';
+import { measureOf } from '../../../core/plan/measures.js';
 import { formatFigure } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { settingName } from './words.js';
 
 const signed = (mm: number, unit: Unit) => `${mm > 0 ? '+' : ''}${formatFigure(mm, unit)}`;
+
+/** What a trial's lift lacks of lobe times ratio, and whether the lash alone explains it. */
+function sayShort({ opens, lash }: NonNullable<RockerGeometry['expected']>, { lift }: Trial, unit: Unit): string {
+  if (lift === undefined) return '–';
+  const short = opens - lift;
+  const isSlack = lash > 0 && Math.abs(short - lash) <= measureOf('trial-lift').uncertainty;
+  return `${formatFigure(short, unit)}${isSlack ? ', its lash' : ''}`;
+}
 
 /** What speaks against a trial, or what it is not to be relied on for. */
 function Says({ trial: { barredBy, isRough, isOtherRocker } }: { trial: Trial }) {
@@ -41,7 +50,7 @@ export function TrialTable({
     found.trials.some(({ lift }) => lift !== undefined),
     found.trials.some(({ turns }) => turns !== undefined),
   ];
-  const columns = 4 + Number(hasLift) + Number(hasTurns);
+  const columns = 4 + Number(hasLift) * (found.expected ? 2 : 1) + Number(hasTurns);
   return (
     <table className="measuring-table trials">
       <thead>
@@ -51,6 +60,7 @@ export function TrialTable({
           <th>mark</th>
           <th>off centre</th>
           {hasLift && <th>lift</th>}
+          {hasLift && found.expected && <th>short</th>}
           {hasTurns && <th>turns</th>}
         </tr>
       </thead>
@@ -71,6 +81,7 @@ export function TrialTable({
               <td className="figure">{trial.width === undefined ? '–' : formatFigure(trial.width, unit)}</td>
               <td className="figure">{trial.offset === undefined ? '–' : signed(trial.offset, unit)}</td>
               {hasLift && <td className="figure">{trial.lift === undefined ? '–' : formatFigure(trial.lift, unit)}</td>}
+              {hasLift && found.expected && <td className="figure">{sayShort(found.expected, trial, unit)}</td>}
               {hasTurns && (
                 <td className="figure">{trial.turns === undefined ? '–' : String(Number(trial.turns.toFixed(2)))}</td>
               )}

@@ -1,25 +1,13 @@
 import type { PartsAnswer } from '../../../contracts/parts.js';
 import { rodsAtHand, type RodAtHand } from '../../../core/parts/stock.js';
 import type { Practice } from '../../../core/plan/practice.js';
-import { toCanonical } from '../../../core/units/units.js';
 import { ROD_REACH_MM } from '../../../core/sheet/engine-lengths.js';
+import { shimStacks } from '../../../core/sheet/shim-rod-pairs.js';
 import type { RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
-
-/** Shims of a stand that are laid on each other at most. */
-const MOST_SHIMS = 4;
 
 /** The rods that come into question for a length; none before the book of parts was read. */
 export const rodsFor = (book: PartsAnswer | null, wanted: number): RodAtHand[] =>
   book ? rodsAtHand(book.items, book.shelf, wanted, ROD_REACH_MM) : [];
-
-/** Every height that the shop's stand shims make, a few of them on each other, mm. */
-function shimStacks({ geometry }: Pick<Practice, 'geometry'>, unit: 'in' | 'mm'): number[] {
-  const shims = geometry?.standShims[unit] ?? [];
-  const stacks = new Set([0]);
-  for (let layer = 0; layer < MOST_SHIMS; layer++)
-    for (const height of [...stacks]) for (const shim of shims) stacks.add(Number((height + shim).toFixed(6)));
-  return [...stacks].map((height) => toCanonical(height, unit));
-}
 
 /** Something that can be had, and the setting at the check that it stands for in the build; mm. */
 export interface ToBeHad {

@@ -52,7 +52,7 @@ describe('the way through the trials of a valve', () => {
 
   test('shims are asked for where there are stands, turns of the checking rod where it has some', () => {
     expect(plainMeasures(v8, false)).not.toContain('stand-shim');
-    expect(plainMeasures({ mount: 'rocker-screw' }, true)).toEqual(expect.arrayContaining(['stand-shim', 'pushrod-tool-turns'])); // prettier-ignore
+    expect(plainMeasures({ mount: 'rocker-screw', lifter: 'solid' }, true)).toEqual(expect.arrayContaining(['stand-shim', 'pushrod-tool-turns'])); // prettier-ignore
   });
 });
 

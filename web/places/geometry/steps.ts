@@ -9,15 +9,29 @@ import type { Slot } from '../../../core/sheet/slot.js';
 const OF_TRIAL = MEASURES.filter(({ stage, at }) => stage === 'geometry' && at === 'setting').map(({ key }) => key);
 
 /** Everything that is typed one after the other, valve by valve. */
-const PLAIN = ['stem-height', 'stand-shim', 'pushrod-tool-turns', 'pushrod-checked', 'pushrod-fitted', 'valve-lift'];
+const PLAIN = [
+  'stem-height',
+  'stand-shim',
+  'stop-turns',
+  'pushrod-tool-turns',
+  'pushrod-checked',
+  'pushrod-fitted',
+  'valve-lift',
+];
 export type PlainMeasure = (typeof PLAIN)[number];
 
 export const TRIAL = 'trial-setting';
 export const isOfTrial = (measure: string): boolean => measure === TRIAL || OF_TRIAL.includes(measure);
 
 /** The measures of this engine that are no trials, in the order of the work. */
-export const plainMeasures = ({ mount }: Pick<Engine, 'mount'>, hasTool: boolean): PlainMeasure[] =>
-  PLAIN.filter((key) => (key !== 'stand-shim' || mount !== 'stud-nut') && (key !== 'pushrod-tool-turns' || hasTool));
+export const plainMeasures = ({ mount, lifter }: Pick<Engine, 'mount' | 'lifter'>, hasTool: boolean): PlainMeasure[] =>
+  PLAIN.filter(
+    (key) =>
+      (key !== 'stand-shim' || mount !== 'stud-nut') &&
+      // A bolt that draws its pedestal to a stop sets nothing: its turns are read.
+      (key !== 'stop-turns' || (mount === 'pedestal-shim' && lifter === 'hydraulic')) &&
+      (key !== 'pushrod-tool-turns' || hasTool),
+  );
 
 /** A setting that was just taken, mm: its mark may be typed before the sheet knows of it. */
 export interface BegunTrial {

@@ -1,3 +1,4 @@
+import { predictedMark } from '../../../core/sheet/predicted-mark.js';
 import type { GeometryLack, RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
 import type { Opinion } from '../../../core/valvetrain/schools.js';
 import { formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
@@ -16,6 +17,7 @@ export const BY_NAME: Record<NonNullable<Opinion['by']>, string> = {
   measured: 'as it was measured',
   between: 'between the two marks nearest to the middle',
   'roller-height': 'by the roller’s height over its pivot',
+  'mid-angle': 'by the arm’s angle at half the lift',
 };
 
 /** What is set at a trial: the rod's length, or the shims. */
@@ -70,6 +72,15 @@ function sayTooSteep({ tooSteep }: Pick<RockerGeometry, 'tooSteep'>, unit: Unit)
   return `No rocker changes its mark as fast as from ${sayLength(beside.tried, unit)} to ${sayLength(misread.tried, unit)}: most likely the mark at ${sayLength(misread.tried, unit)} on ${misread.place} is misread. Read it again.`;
 }
 
+/** What struck rockers tell, which is little. */
+function sayTapped({ tapped, fit }: Pick<RockerGeometry, 'tapped' | 'fit'>, unit: Unit): string {
+  if (!tapped || fit?.explained) return '';
+  const { best, standardUncertainty } = tapped;
+  const doubt =
+    standardUncertainty > 0 ? `, give or take ${sayLength(2 * standardUncertainty, unit)}: rub a mark there` : '';
+  return `By the taps about ${sayLength(best, unit)}${doubt}.`;
+}
+
 /** What the trials of a kind come to, in a few sentences. */
 export function sayFit(found: RockerGeometry, unit: Unit): string {
   const { fit, lacks, problems, trials, best, stretch, isBracketed, school, mount } = found;
@@ -81,6 +92,7 @@ export function sayFit(found: RockerGeometry, unit: Unit): string {
   const least = trials.find(({ isBarred, width }) => !isBarred && width !== undefined);
   const next = sayNext(found, unit);
   const steep = sayTooSteep(found, unit);
+  const tapped = sayTapped(found, unit);
   if (lacks.length > 0)
     return said(
       `Missing for the sum: ${lacks.map((lack) => LACK_NAME[lack]).join('; ')}.`,
@@ -93,6 +105,7 @@ export function sayFit(found: RockerGeometry, unit: Unit): string {
       : said(
           `${trials.length} tried. Three at different settings tell where the narrowest lies.`,
           sayFirstWay(found, unit),
+          tapped,
           steep,
           next,
         );
@@ -119,6 +132,14 @@ export function sayFit(found: RockerGeometry, unit: Unit): string {
     steep,
     next || 'It was tried.',
   );
+}
+
+/** What speaks against the best setting: its mark, followed from the trials, too near to the tip's edge. */
+export function sayEdge(found: RockerGeometry, unit: Unit): string {
+  const { best, edgeKept } = found;
+  const mark = best === null ? null : predictedMark(found, best);
+  if (!mark || mark.edgeLeft === null || edgeKept === null || mark.edgeLeft >= edgeKept) return '';
+  return `The mark there would come within ${sayLength(mark.edgeLeft, unit)} of the tip’s edge, by where the trials’ marks lie: ${sayLength(edgeKept, unit)} is kept.`;
 }
 
 /** What a rod of the build stood for at the check, and what could not be brought there. */
