@@ -52,7 +52,7 @@ export const lengthsAnswer = z.object({
       checked: z.number(),
       terms: z.array(z.object({ name: z.string(), value: z.number() })),
       lacks,
-      unknownAngle: z.object({ from: z.number(), to: z.number(), upToDeg: z.number() }).nullable(),
+      unknownAngle: z.object({ by: z.number(), upToDeg: z.number() }).nullable(),
       required: z.number(),
       spread: z.number(),
       by: z.enum(['plunger', 'adjuster', 'mark']).nullable(),

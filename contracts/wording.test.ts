@@ -16,7 +16,7 @@ const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn' | 'choice', string][] = [
   [{ code: 'sign-slip', meant: -0.005 * IN }, 'in', 'The other sign? −0.0050 in would fit.'],
   [{ code: 'both-on-one-side', side: 'after' }, 'deg', 'Both ways were read after dead centre. Was one of them before? Then type it again with its side.'],
   [{ code: 'both-on-one-side', side: 'before' }, 'deg', 'Both ways were read before dead centre. Was one of them after? Then type it again with its side.'],
-  [{ code: 'angle-unknown', from: 7.637 * IN, to: 7.6373 * IN, upToDeg: 15 }, 'in', 'The pushrod’s angle is not on file: what moves the head counts whole. Between 0° and 15° the length lies between 7.6370 and 7.6373 in.'],
+  [{ code: 'angle-unknown', by: 0.0003 * IN, upToDeg: 15 }, 'in', 'The pushrod’s angle is not on file: what moves the head counts whole. An angle of 0° to 15° makes the rod up to 0.0003 in longer.'],
   [{ code: 'dial-revolution', revolutions: 1 }, 'in', 'One turn of the dial too many (0.100 in)?'],
   [{ code: 'dial-revolution', revolutions: -1 }, 'in', 'One turn of the dial too few (0.100 in)?'],
   [{ code: 'on-its-lobe' }, 'turn', 'Did that lifter stand on its lobe? Then it never tightens.'],

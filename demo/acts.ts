@@ -10,6 +10,7 @@ import type { Gate } from '../core/plan/gates.js';
 import { passSlot, readByClick } from '../core/sheet/tightening.js';
 import { usualOrder, type TighteningPlan } from '../core/tightening/plan.js';
 import type { SignOffOf } from '../core/plan/sign-offs.js';
+import type { ChosenSetting } from '../core/valvetrain/chosen-setting.js';
 import type { MockUp } from '../core/valvetrain/mock-up.js';
 import type { PushrodSetUp } from '../core/valvetrain/pushrod-set-up.js';
 import type { RockerSetUp } from '../core/valvetrain/rocker-set-up.js';
@@ -136,6 +137,9 @@ export const rockers = (body: Pick<RockerSetUp, 'unit' | 'tipDiameter'> & Partia
 });
 
 export const pushrods = (body: PushrodSetUp): DemoAct => ({ act: 'paper', kind: 'pushrods', body });
+
+/** A setting that somebody chose, and why. */
+export const chosen = (body: ChosenSetting): DemoAct => ({ act: 'paper', kind: 'setting-chosen', body });
 
 /**
  * Marks that were rubbed at one valve, as `setting=inner;outer` with blanks between: each setting is read first, then

@@ -84,7 +84,7 @@ export function wordHint(hint: Hint, unit: Unit): string {
     case 'not-corrected':
       return `Not brought to the final build: ${listed(hint.lacks.map((lack) => LACK[lack]))} missing.`;
     case 'angle-unknown':
-      return `The pushrod’s angle is not on file: what moves the head counts whole. Between 0° and ${hint.upToDeg}° the length lies between ${formatFigure(hint.from, unitOfLength(unit))} and ${formatValue(hint.to, unitOfLength(unit))}.`;
+      return `The pushrod’s angle is not on file: what moves the head counts whole. An angle of 0° to ${hint.upToDeg}° makes the rod up to ${formatValue(Math.abs(hint.by), unitOfLength(unit))} ${hint.by > 0 ? 'longer' : 'shorter'}.`;
     case 'other-parts':
       return `Checked with other ${listed(hint.parts.map((part) => PART[part]))} than the engine gets: another part of the same name measures differently.`;
     case 'stem-uneven': {

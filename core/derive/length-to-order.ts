@@ -14,8 +14,8 @@ export interface LengthToOrder {
   lacks: Lack[];
   /** Where the adjuster stands with it, turns downward from wholly up; null where no trial tells, or nothing turns. */
   turns: number | null;
-  /** Where nobody filed the rod's angle and the head has moved: from where to where the length may lie, mm. */
-  unknownAngle: { from: number; to: number; upToDeg: number } | null;
+  /** Where nobody filed the rod's angle and the head has moved: what an angle as large as any has would add, mm. */
+  unknownAngle: { by: number; upToDeg: number } | null;
 }
 
 /** A rod leans against its cylinder by no more than this in any head, degrees: as far as a gasket may count for less. */
@@ -156,14 +156,13 @@ export function lengthToOrder(seen: Seen, place: string): (LengthToOrder & { of:
   if (!moved) return null;
   const { terms, lacks, turns, overstated } = moved;
   const length = terms.reduce((sum, { value }) => sum + value, rod.value);
-  const [from, to] = [length, length - overstated].sort((a, b) => a - b);
   return {
     of: rod.of,
     checked: rod.value,
     length,
     turns,
     lacks,
-    unknownAngle: overstated === 0 ? null : { from, to, upToDeg: MOST_LEAN_DEG },
+    unknownAngle: overstated === 0 ? null : { by: -overstated, upToDeg: MOST_LEAN_DEG },
     terms: [
       ...rod.terms,
       ...terms.map(({ name, value }): Term => ({ name, sign: '+', value, unit: 'mm', source: 'paper' })),

@@ -25,8 +25,8 @@ export type Hint =
   | { code: 'drop-spread'; spread: number }
   /** What changed since the check and cannot be computed, for what is missing. */
   | { code: 'not-corrected'; lacks: Lack[] }
-  /** What moves the head counted whole along a pushrod whose angle nobody filed: from where to where its length may lie. */
-  | { code: 'angle-unknown'; from: number; to: number; upToDeg: number }
+  /** What moves the head counted whole along a pushrod whose angle nobody filed: by how much longer it would be with as much of an angle as any rod has. */
+  | { code: 'angle-unknown'; by: number; upToDeg: number }
   /** Parts at the check that are not those of the final engine. */
   | { code: 'other-parts'; parts: SamePart[] }
   /** A tip that stands otherwise than its neighbours, and how much further out that leaves its adjuster; turns where it has some. */

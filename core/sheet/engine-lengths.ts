@@ -32,7 +32,7 @@ export interface NeedAtHand {
   /** How the checking rod comes to the length, at the first of its places. */
   terms: { name: string; value: number }[];
   lacks: Lack[];
-  unknownAngle: { from: number; to: number; upToDeg: number } | null;
+  unknownAngle: { by: number; upToDeg: number } | null;
   candidates: RodCandidate[];
   /** Of those that fit the one with the largest margin, and the one that is here soonest. */
   pick: RodCandidate | null;

@@ -69,7 +69,7 @@ describe('the length to order', () => {
     expect(inches(row.value)).toBe(7.637);
     expect(row.verdict).not.toBe('suspect');
     const [hint] = row.hints.filter(({ code }) => code === 'angle-unknown');
-    expect(hint).toEqual({ code: 'angle-unknown', from: expect.closeTo(7.637 * IN, 6), to: expect.closeTo((7.647 - 0.01 * Math.cos(Math.PI / 12)) * IN, 6), upToDeg: 15 }); // prettier-ignore
+    expect(hint).toEqual({ code: 'angle-unknown', by: expect.closeTo(0.01 * (1 - Math.cos(Math.PI / 12)) * IN, 6), upToDeg: 15 }); // prettier-ignore
     const unmoved = [paper('mock-up', { ...CHECK, gasketFinal: CHECK.gasketAtCheck }), paper('pushrods', bare)];
     expect(valueRow(fileWith([read('pushrod-checked', '1I', '7.612')], unmoved), 'pushrod-length')!.hints).toEqual([]);
   });

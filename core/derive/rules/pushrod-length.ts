@@ -27,7 +27,7 @@ function ordered(seen: Seen, place: string): Made[] {
     ...(lacks.length > 0 ? [{ code: 'not-corrected', lacks } as const] : []),
     ...(unknownAngle ? [{ code: 'angle-unknown', ...unknownAngle } as const] : []),
   ];
-  const doubt = unknownAngle ? unknownAngle.to - unknownAngle.from : 0;
+  const doubt = unknownAngle?.by ?? 0;
   const uncertainty = together(trustInChecked(seen), doubt);
   return [{ measure: 'pushrod-length', place, of, value: length, uncertainty, terms, hints, ...(lacks.length > 0 ? { isSuspect: true } : {}) }]; // prettier-ignore
 }

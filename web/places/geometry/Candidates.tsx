@@ -16,7 +16,7 @@ import type { LengthNeed } from '../../../core/sheet/length-needs.js';
 import { needAtHand, type RodCandidate } from '../../../core/sheet/engine-lengths.js';
 import type { RodStands } from '../../../core/sheet/rod-stands.js';
 import { Pairs } from './Pairs.js';
-import { sayLength } from './words.js';
+import { isGuess, sayLength } from './words.js';
 
 const FROM = { shelf: 'on the shelf', catalogue: 'catalogue', cut: 'cut to length' } as const;
 
@@ -27,11 +27,10 @@ function sayAdjuster({ perTurn }: NonNullable<LengthNeed['adjuster']>, { turns, 
   return `${moves >= 0 ? '+' : '−'}${Math.abs(moves).toFixed(2)} turn`;
 }
 
-/** What the checking rod is set to, in its turns as well where they are filed. */
-function sayChecking(said: PushrodSetUp | null, length: number, unit: Unit): string {
-  const tool = said?.tool;
-  const turns = tool ? toolTurns(tool, length) : null;
-  return `${formatFigure(length, unit)}${turns !== null && turns >= 0 ? `, ${turns.toFixed(1)} turns` : ''}`;
+/** How far the checking rod is turned open for a length, where its turns are filed. */
+function sayTurnsOpen(said: PushrodSetUp | null, length: number): string {
+  const turns = said?.tool ? toolTurns(said.tool, length) : -1;
+  return turns >= 0 ? `${turns.toFixed(1)} turns` : '';
 }
 
 /** What tells whether a rod fits, or why nobody can. */
@@ -89,15 +88,13 @@ export function Candidates({
         <thead>
           <tr>
             <th>rod</th>
-            <th>length</th>
-            <th>off</th>
-            <th>to try it, checking rod</th>
+            <th>length, off</th>
+            <th>checking rod to try it</th>
             {by === 'plunger' && <th>plunger then</th>}
             {adjuster && <th>adjuster then</th>}
-            {hasMarks && <th>mark then</th>}
-            {hasMarks && <th>to the edge</th>}
+            {hasMarks && <th>mark, to the edge</th>}
             {by && <th>margin</th>}
-            <th>beside it in its hole</th>
+            <th>beside it</th>
             <th>each</th>
             <th>here</th>
             <th>take or want</th>
@@ -122,14 +119,23 @@ export function Candidates({
                     {item.wallMm !== null && `, wall ${sayLength(item.wallMm, unit)}`}
                   </span>
                 </th>
-                <td className="figure">{formatFigure(length, unit)}</td>
-                <td className="figure">{`${off > 0 ? '+' : ''}${formatFigure(off, unit)}`}</td>
-                <td className="figure">{sayChecking(said, checkingRod, unit)}</td>
+                <td className="figure">
+                  {formatFigure(length, unit)}
+                  <span className="now-quiet below">{`${off > 0 ? '+' : ''}${formatFigure(off, unit)}`}</span>
+                </td>
+                <td className="figure">
+                  {formatFigure(checkingRod, unit)}
+                  <span className="now-quiet below">{sayTurnsOpen(said, checkingRod)}</span>
+                </td>
                 {by === 'plunger' && <td className="figure">{formatFigure(candidate.plunger!, unit)}</td>}
                 {adjuster && <td className="figure">{sayAdjuster(adjuster, candidate)}</td>}
-                {hasMarks && <td className="figure">{mark ? formatFigure(mark.width, unit) : '–'}</td>}
                 {hasMarks && (
-                  <td className="figure">{mark?.edgeLeft == null ? '–' : formatFigure(mark.edgeLeft, unit)}</td>
+                  <td className="figure">
+                    {mark ? formatFigure(mark.width, unit) : '–'}
+                    <span className="now-quiet below">
+                      {mark?.edgeLeft == null ? '' : formatFigure(mark.edgeLeft, unit)}
+                    </span>
+                  </td>
                 )}
                 {by && (
                   <td className="figure">
@@ -140,7 +146,7 @@ export function Candidates({
                           word={false}
                         />{' '}
                         {by === 'adjuster'
-                          ? `${(margin / adjuster!.perTurn).toFixed(2)} turn`
+                          ? `${(margin / adjuster!.perTurn).toFixed(2).replace('-', '−')} turn`
                           : formatFigure(margin, unit)}
                       </>
                     )}
@@ -156,7 +162,7 @@ export function Candidates({
                       : format(addDays(new Date(), item.leadDays), 'd MMM')}
                 </td>
                 <td>
-                  {!looksOn && (from !== 'shelf' || free >= places.length) && (
+                  {!looksOn && !isGuess(need.geometry) && (from !== 'shelf' || free >= places.length) && (
                     <Button
                       size="small"
                       onClick={() => onWant(rod)}
@@ -171,6 +177,8 @@ export function Candidates({
           })}
         </tbody>
         <caption>
+          {isGuess(need.geometry) &&
+            'The best setting lies beyond what was tried: choose one with its reason (Which setting) before rods are ordered. '}
           {sayBy(need, engine.lifter === 'hydraulic')}
           {pick &&
             ` The largest margin has ${sayLength(pick.length, unit)}${isSame(soonest, pick) ? ', and it is here soonest' : `; here soonest is ${sayLength(soonest!.length, unit)}`}.`}

@@ -21,6 +21,7 @@ import { PushrodsForm } from './PushrodsForm.js';
 import { RockersForm } from './RockersForm.js';
 import { type BegunTrial, geometrySteps, isOfTrial, plainMeasures, TRIAL } from './steps.js';
 import { useGeometry } from './use-geometry.js';
+import { isGuess } from './words.js';
 import '../timing/timing.css';
 import '../mock-up/mock-up.css';
 import './geometry.css';
@@ -68,7 +69,7 @@ export function Geometry() {
     ...before(['stem-height']),
     formEntry('rockers', rockersOf(file).length > 0),
     { key: TRIAL, title: 'Trials and marks', mark: has('mark-width') ? worstMark(sheet, ['mark-width', 'mark-offset']) : has('trial-lift') ? 'in' : 'missing' },
-    formEntry('best', found.best !== null),
+    { ...formEntry('best', found.best !== null), ...(isGuess(found) ? { mark: 'doubt' as const } : {}) },
     ...before(['stand-shim', 'stop-turns']),
     formEntry('pushrods', pushrodsOf(file) !== undefined),
     ...before(['pushrod-tool-turns', 'pushrod-checked']),

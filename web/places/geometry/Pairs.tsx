@@ -9,7 +9,7 @@ export function Pairs({ pairs, unit }: { pairs: readonly ShimRodPair[]; unit: Un
   if (pairs.length === 0) return null;
   return (
     <table className="measuring-table candidates" aria-label="Shims and rods together">
-      <caption>Shims and rods together, the best first: what can be had of both.</caption>
+      <caption className="pairs-caption">Shims and rods together, the best first: what can be had of both.</caption>
       <thead>
         <tr>
           <th>shims</th>

@@ -23,11 +23,14 @@ export function Stands({ both, now, unit }: { both: RockerGeometry[]; now: Recor
   const what = ({ kind, by }: { kind: 'I' | 'E'; by: number }, on: string): string => {
     if (Math.abs(by) < SAME) return `${on}: leave as they are.`;
     if (by > 0) return `${on}: ${say(by)} of shims more.`;
-    const out = Math.min(now[kind], -by);
+    const out = Math.max(0, Math.min(now[kind], -by));
     const cut = -by - out;
     if (cut < SAME) return `${on}: ${say(out)} of shims out.`;
     return `${on}: ${out >= SAME ? `all ${say(out)} of shims out, then ` : ''}cut ${say(cut)} off the stands.`;
   };
+  /** What is tried before anything is cut: shims, or where none are left to take out a lower stand that is borrowed. */
+  const sayTry = (setting: number) =>
+    setting >= 0 ? ` Try about ${say(setting)} of shims first.` : ` First try a borrowed stand about ${say(setting)} lower than none.`; // prettier-ignore
   /** How far off a cut may be, and the one more mark that tells most. */
   const sayDoubt = (kind: 'I' | 'E'): string => {
     const found = both.find((one) => one.kind === kind)!;
@@ -48,7 +51,7 @@ export function Stands({ both, now, unit }: { both: RockerGeometry[]; now: Recor
       {guessed.map(({ kind, next }) => (
         <p key={kind} className="now-hint">
           {KIND_NAME[kind]} stands: not bracketed, nothing is cut or shimmed by a guess.
-          {next && ` Try about ${formatFigure(next.setting, unit)} ${UNIT_LABEL[unit]} of shims first.`}
+          {next && sayTry(next.setting)}
         </p>
       ))}
       {isAlike ? (

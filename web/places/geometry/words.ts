@@ -20,6 +20,14 @@ export const BY_NAME: Record<NonNullable<Opinion['by']>, string> = {
   'mid-angle': 'by the arm’s angle at half the lift',
 };
 
+/** Whether a best setting lies beyond what was tried, and nobody has chosen one with a reason: nothing is ordered or cut by it. */
+export const isGuess = ({
+  best,
+  isBracketed,
+  chosen,
+}: Pick<RockerGeometry, 'best' | 'isBracketed' | 'chosen'>): boolean =>
+  best !== null && !isBracketed && chosen === null;
+
 /** What is set at a trial: the rod's length, or the shims. */
 export const settingName = ({ mount }: Pick<RockerGeometry, 'mount'>): string =>
   mount === 'stud-nut' ? 'pushrod length' : 'shims under the stand';
