@@ -199,13 +199,17 @@ test('a metric engine with shaft rockers: marks over shims, in which the exhaust
     // What follows faster than a hand can is a gauge's.
     await expect(page.getByText('First: what is set.')).toBeVisible();
   } // prettier-ignore
-  await expect(page.getByRole('region', { name: 'Trials so far' })).toContainText(/Narrowest at about −0\.\d+ mm, between .* Not bracketed/);
+  await expect(page.getByRole('region', { name: 'Trials so far' })).toContainText(
+    /Narrowest at about −0\.\d+ mm, between .* Not bracketed/,
+  );
   await page.keyboard.press('Escape');
   await readingsOnServer(page, id, 7);
   await part(page, 'Which setting');
   await page.getByRole('button', { name: 'Exhaust' }).click();
   // A guess beyond what was tried cuts nothing, until somebody chooses with a reason; without one it is refused.
-  await expect(page.getByRole('region', { name: 'Stands' })).toContainText('Exhaust stands: not bracketed, nothing is cut');
+  await expect(page.getByRole('region', { name: 'Stands' })).toContainText(
+    'Exhaust stands: not bracketed, nothing is cut',
+  );
   const choose = page.getByRole('region', { name: 'Choose a setting' });
   await choose.getByLabel('Shims under the stand, mm').fill('-1.4');
   await page.keyboard.press('Enter');
