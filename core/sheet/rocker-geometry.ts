@@ -9,6 +9,7 @@ import { opinionsOf, rankBy, type Opinion, type School } from '../valvetrain/sch
 import { sinkOf, sweepFit, type SweepFit } from '../valvetrain/sweep-fit.js';
 import type { Judging } from './judging.js';
 import type { ChosenSetting } from '../valvetrain/chosen-setting.js';
+import type { PushrodSetUp } from '../valvetrain/pushrod-set-up.js';
 import { tappedMark } from '../valvetrain/tapped-mark.js';
 import { shiftToBuild, trialsOf, type Trial } from './trials.js';
 import { firstWayOf, type FirstWay } from '../valvetrain/first-way.js';
@@ -53,6 +54,8 @@ export interface RockerGeometry {
   tooSteep: { misread: Trial; beside: Trial } | null;
   /** What taps on the closed valve tell, a wide guess; null where too few were read. */
   tapped: TappedSetting | null;
+  /** The checking rod that is counted in turns, where one is filed and rods are what is tried. */
+  tool: PushrodSetUp['tool'] | null;
   /** What somebody chose, mm. */
   chosen: (ChosenSetting & { by: string; at: string }) | null;
   /** What a valve of the kind ought to lift, and the lash that it loses; null where no lobe is known. */
@@ -176,6 +179,7 @@ export function rockerGeometry(judging: Judging, { kind, only }: { kind: ValveKi
     next: nextTrialOf(telling, fit, valveLift),
     tooSteep: armLength !== null && valveLift !== null && armLength > valveLift / 2 ? tooSteep(telling, stands) : null,
     tapped: tappedSetting(judging, trials, { armLength, valveLift, sink }),
+    tool: mount === 'stud-nut' ? (onFile.pushrods?.tool ?? null) : null,
     chosen: onFile.chosen(kind),
     expected: expectedOf(judging, kind),
     firstWay: firstWayOf(telling, { armLength, valveLift, sink, lineWidth }),

@@ -65,10 +65,9 @@ const tooSteepOf = (found: RockerGeometry) => {
 /** What the trials of both kinds come to. */
 export function geometryOf(file: EngineFile): z.infer<typeof geometryAnswer> {
   const judging = judged(file);
-  const tool = judging.stand.seen().onFile.pushrods?.tool;
   const kinds = (['I', 'E'] as const).map((kind) => {
     const found = rockerGeometry(judging, { kind });
-    const { school, opinions, why, fit, problems, next, toBuild, best, trials, apart, isRough, ...told } = found;
+    const { school, opinions, why, fit, problems, next, toBuild, best, trials, apart, isRough, tool, ...told } = found;
     return {
       ...told,
       best,
@@ -79,7 +78,7 @@ export function geometryOf(file: EngineFile): z.infer<typeof geometryAnswer> {
       fit: fit && { ...fit, solutions: fit.solutions.map((one) => one.best) },
       second: secondReading(found, uncertaintyOf(file.spec.practice, measureOf('mark-width'))),
       predicted: best === null ? null : predictedMark(found, best),
-      next: next && { ...next, checkingRodTurns: found.mount === 'stud-nut' && tool ? toolTurns(tool, next.setting) : null }, // prettier-ignore
+      next: next && { ...next, checkingRodTurns: tool ? toolTurns(tool, next.setting) : null }, // prettier-ignore
       tooSteep: tooSteepOf(found),
       toBuild: toBuild && { shift: toBuild.shift, lacks: wordLacks(toBuild.lacks) },
     };

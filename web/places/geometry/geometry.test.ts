@@ -114,6 +114,10 @@ describe('what the trials come to, in words', () => {
     const wildly = sayFit(found([lift, ...wild], [arm]), 'in');
     expect(wildly).toContain('The narrowest that was measured counts: 7.7000 in');
     expect(wildly).toContain('most likely the mark at 7.6000 in on 1I is misread');
+    const tool = { id: 'rods', kind: 'pushrods', body: { unit: 'in', convention: 'overall', tool: { base: 7.5, perTurn: 0.05 }, rods: 'one' }, by: 'b', at: '2026-03-02T09:00:00.000Z' }; // prettier-ignore
+    expect(sayFit(found([lift, ...three], [arm, tool]), 'in')).toMatch(
+      /Next trial: 7\.6\d+ in, 3\.[123] turns of the checking rod\.$/,
+    );
     const oneSided = [mark(7.4, '0.106'), mark(7.45, '0.0952'), mark(7.5, '0.0849')];
     expect(sayFit(found([lift, ...oneSided], [arm]), 'in')).toMatch(/^Narrowest at about 7\.\d+ in, between .* Not bracketed: every length that was tried lies on one side\. Try about 7\.5\d+ in\.$/); // prettier-ignore
   });

@@ -1,3 +1,4 @@
+import { toolTurns } from '../../../core/valvetrain/pushrod-set-up.js';
 import { predictedMark } from '../../../core/sheet/predicted-mark.js';
 import type { GeometryLack, RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
 import type { Opinion } from '../../../core/valvetrain/schools.js';
@@ -39,10 +40,14 @@ export const sayDifference = (mm: number, unit: Unit): string => `${mm > 0 ? '+'
 const between = ([low, high]: [number, number], unit: Unit) =>
   `between ${formatFigure(low, unit)} and ${sayLength(high, unit)}`;
 
+/** A length in turns of the checking rod, where it is counted in some. */
+const sayTurns = (tool: RockerGeometry['tool'], length: number): string =>
+  tool && length >= tool.base ? `, ${toolTurns(tool, length).toFixed(1)} turns of the checking rod` : '';
+
 /** What is set at the trial that tells most, and why. */
-function sayNext({ next, mount }: Pick<RockerGeometry, 'next' | 'mount'>, unit: Unit): string {
+function sayNext({ next, mount, tool }: Pick<RockerGeometry, 'next' | 'mount' | 'tool'>, unit: Unit): string {
   if (!next) return '';
-  const at = sayLength(next.setting, unit);
+  const at = `${sayLength(next.setting, unit)}${sayTurns(tool, next.setting)}`;
   switch (next.why) {
     case 'best':
       return `Next trial: ${at}.`;
@@ -56,7 +61,10 @@ function sayNext({ next, mount }: Pick<RockerGeometry, 'next' | 'mount'>, unit: 
 }
 
 /** What the first mark says of the way to go. */
-function sayFirstWay({ firstWay, mount }: Pick<RockerGeometry, 'firstWay' | 'mount'>, unit: Unit): string {
+function sayFirstWay(
+  { firstWay, mount, tool }: Pick<RockerGeometry, 'firstWay' | 'mount' | 'tool'>,
+  unit: Unit,
+): string {
   if (!firstWay) return '';
   const { heading, by, setting, isLineKnown } = firstWay;
   const isStud = mount === 'stud-nut';
@@ -70,7 +78,7 @@ function sayFirstWay({ firstWay, mount }: Pick<RockerGeometry, 'firstWay' | 'mou
         : 'fewer shims, or a lower stand';
   const moves = heading === 'more' ? 'moves the mark outward; past the best its inner edge comes back' : 'moves the mark inward; past the best its outer end stays and the inner edge goes on'; // prettier-ignore
   const far = by === null ? '' : `, by about ${sayLength(by, unit)}${isLineKnown ? '' : ' with a usual line'}`;
-  return `The roller begins at the ${heading === 'more' ? 'inner' : 'outer'} end: ${way}${far}. That ${moves}. Try about ${sayLength(setting, unit)}.`;
+  return `The roller begins at the ${heading === 'more' ? 'inner' : 'outer'} end: ${way}${far}. That ${moves}. Try about ${sayLength(setting, unit)}${sayTurns(tool, setting)}.`;
 }
 
 /** Two marks that no rocker could make. */
