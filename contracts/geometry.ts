@@ -44,6 +44,8 @@ export const lengthsAnswer = z.object({
   unit: z.literal('mm'),
   /** By which convention the checking rod was read, and lengths are told; null while nobody has said it. */
   convention: z.enum(LENGTH_CONVENTIONS).nullable(),
+  /** What nobody has filed or read yet. */
+  missing: z.array(z.enum(['mock-up', 'pushrods', 'pushrod-checked'])),
   needs: z.array(
     z.object({
       kind,

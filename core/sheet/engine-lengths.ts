@@ -89,11 +89,21 @@ export function needAtHand(judging: Judging, need: LengthNeed, items: readonly S
   };
 } // prettier-ignore
 
+/** What nobody has filed or read yet, without which a length cannot be told, or not by its convention. */
+type MissingForRods = 'mock-up' | 'pushrods' | 'pushrod-checked';
+
 /** Everything that is told of an engine's lengths: each need with what can be had, and one set against a length for each. */
-export function engineLengths(judging: Judging, items: readonly StockItem[], shelf: readonly OnShelf[]): { needs: NeedAtHand[]; sets: RodSets | null; stopShims: StopShims | null } {
+export function engineLengths(judging: Judging, items: readonly StockItem[], shelf: readonly OnShelf[]): { needs: NeedAtHand[]; sets: RodSets | null; stopShims: StopShims | null; missing: MissingForRods[] } {
   const needs = lengthNeeds(judging).map((need) => needAtHand(judging, need, items, shelf));
   const wanted = needs.flatMap(({ need }) => need.wanted ?? []);
   const lengths = needs.flatMap(({ candidates }) => candidates.flatMap(({ rod }) => (rod.from === 'cut' ? [] : [rod.length])));
   const isComparable = needs.length > 1 && wanted.length === needs.length;
-  return { needs, sets: isComparable ? rodSets(wanted, [...new Set(lengths)]) : null, stopShims: stopShims(judging) };
+  const { onFile, latest } = judging.stand.seen();
+  const isRead = placesOf(judging.engine, 'valve').some((place) => latest('pushrod-checked', place) ?? latest('pushrod-tool-turns', place));
+  const missing: MissingForRods[] = [
+    ...(onFile.build ? [] : (['mock-up'] as const)),
+    ...(onFile.pushrods ? [] : (['pushrods'] as const)),
+    ...(isRead ? [] : (['pushrod-checked'] as const)),
+  ];
+  return { missing, needs, sets: isComparable ? rodSets(wanted, [...new Set(lengths)]) : null, stopShims: stopShims(judging) };
 } // prettier-ignore

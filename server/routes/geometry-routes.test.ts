@@ -132,6 +132,7 @@ describe('what a screen computes can be asked', () => {
 
   test('lengths: what nobody can correct is named in words', async () => {
     const id = await openEngine(shop);
+    expect(await lengthsOf(id)).toMatchObject({ needs: [], missing: ['mock-up', 'pushrods', 'pushrod-checked'] });
     await file(id, 'mock-up', { ...CHECK, same: { ...CHECK.same, rockers: false } });
     await read(id, typed('pushrod-checked', '1I', '7.612', 'in'));
     const [need] = (await lengthsOf(id)).needs;

@@ -35,7 +35,7 @@ const candidateOf = ({ rod: { item, from, free }, ...stands }: RodCandidate) => 
 export async function lengthsOf(context: Context, file: EngineFile): Promise<z.infer<typeof lengthsAnswer>> {
   const { items, shelf } = await allParts(context);
   const judging = judged(file);
-  const { needs, sets, stopShims } = engineLengths(judging, items, shelf);
+  const { needs, sets, stopShims, missing } = engineLengths(judging, items, shelf);
   return {
     unit: 'mm',
     convention: judging.stand.seen().onFile.pushrods?.convention ?? null,
@@ -53,6 +53,7 @@ export async function lengthsOf(context: Context, file: EngineFile): Promise<z.i
     }),
     sets,
     stopShims,
+    missing,
   };
 }
 
