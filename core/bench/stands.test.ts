@@ -74,7 +74,7 @@ test('before a cut: one more mark where it is told leaves less doubt', () => {
   const next = chance(67);
   const seen = Array.from({ length: 12 }, () => {
     const found = rockerGeometry(shaftFile(someDrive('screw', next), next), { kind: 'I' });
-    return secondReading(found, 0.1);
+    return secondReading(found, shop.practice);
   }).flatMap((one) => one ?? []);
   expect(seen.length).toBeGreaterThan(5);
   for (const { doubt, left } of seen) expect(left).toBeLessThanOrEqual(doubt * 1.001);

@@ -89,15 +89,24 @@ export function needAtHand(judging: Judging, need: LengthNeed, items: readonly S
   };
 } // prettier-ignore
 
+/**
+ * One set of rods for all against a length for each need, of those that can be had. Null where there is but one need, where
+ * nobody can tell what fits, or where that is told by different things.
+ */
+export function setsOf(needs: readonly LengthNeed[], lengths: readonly number[]): RodSets | null {
+  const wanted = needs.flatMap((need) => need.wanted ?? []);
+  const isComparable =
+    needs.length > 1 && wanted.length === needs.length && new Set(needs.map(({ by }) => by)).size === 1;
+  return isComparable && lengths.length > 0 ? rodSets(wanted, [...new Set(lengths)]) : null;
+}
+
 /** What nobody has filed or read yet, without which a length cannot be told, or not by its convention. */
 type MissingForRods = 'mock-up' | 'pushrods' | 'pushrod-checked';
 
 /** Everything that is told of an engine's lengths: each need with what can be had, and one set against a length for each. */
 export function engineLengths(judging: Judging, items: readonly StockItem[], shelf: readonly OnShelf[]): { needs: NeedAtHand[]; sets: RodSets | null; stopShims: StopShims | null; missing: MissingForRods[] } {
   const needs = lengthNeeds(judging).map((need) => needAtHand(judging, need, items, shelf));
-  const wanted = needs.flatMap(({ need }) => need.wanted ?? []);
   const lengths = needs.flatMap(({ candidates }) => candidates.flatMap(({ rod }) => (rod.from === 'cut' ? [] : [rod.length])));
-  const isComparable = needs.length > 1 && wanted.length === needs.length;
   const { onFile, latest } = judging.stand.seen();
   const isRead = placesOf(judging.engine, 'valve').some((place) => latest('pushrod-checked', place) ?? latest('pushrod-tool-turns', place));
   const missing: MissingForRods[] = [
@@ -105,5 +114,5 @@ export function engineLengths(judging: Judging, items: readonly StockItem[], she
     ...(onFile.pushrods ? [] : (['pushrods'] as const)),
     ...(isRead ? [] : (['pushrod-checked'] as const)),
   ];
-  return { missing, needs, sets: isComparable ? rodSets(wanted, [...new Set(lengths)]) : null, stopShims: stopShims(judging) };
+  return { missing, needs, sets: setsOf(needs.map(({ need }) => need), lengths), stopShims: stopShims(judging) };
 } // prettier-ignore

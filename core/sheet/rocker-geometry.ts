@@ -66,14 +66,12 @@ export interface RockerGeometry {
   apart: { school: School; by: number }[];
 }
 
-/** What a valve of a kind lifts, mm: as read at one of them, else what their lobes let expect. */
-function liftOf({ engine, stand }: Judging, kind: ValveKind): number | null {
-  const seen = stand.seen();
+/** What a valve of a kind lifts, mm: as read at them, else what their lobes let expect. */
+function liftOf({ engine, stand }: Judging, kind: ValveKind, expected: RockerGeometry['expected']): number | null {
   const places = placesOf(engine, 'valve').filter((place) => parseValve(place)!.kind === kind);
   const read = places.flatMap((place) => stand.latest('valve-lift', place)?.value ?? []);
-  const expected = places.flatMap((place) => expectedLift(seen, { place, takenAt: '9999' }) ?? []);
-  const lifts = read.length > 0 ? read : expected.map(({ opens, lash }) => opens - lash);
-  return lifts.length === 0 ? null : lifts.reduce((sum, lift) => sum + lift, 0) / lifts.length;
+  if (read.length === 0) return expected && expected.opens - expected.lash;
+  return read.reduce((sum, lift) => sum + lift, 0) / read.length;
 }
 
 /** What the lobes of a kind let expect at its valves, in the mean. */
@@ -127,7 +125,8 @@ export function rockerGeometry(judging: Judging, { kind, only }: { kind: ValveKi
   const mount = engine.mount === 'stud-nut' ? 'stud-nut' : 'shaft';
   const rockerRatio = ratioOf(engine, kind);
   const armLength = stand.seen().onFile.figure(kind === 'I' ? 'rocker-arm-intake' : 'rocker-arm-exhaust') ?? null;
-  const valveLift = liftOf(judging, kind);
+  const expected = expectedOf(judging, kind);
+  const valveLift = liftOf(judging, kind, expected);
   const all = trialsOf(judging, only ? { place: only } : kind);
   const uncertainty = uncertaintyOf(spec.practice, measureOf('mark-width'));
   const lineWidth = practised?.lineWidth && toCanonical(practised.lineWidth[unit], unit);
@@ -181,7 +180,7 @@ export function rockerGeometry(judging: Judging, { kind, only }: { kind: ValveKi
     tapped: tappedSetting(judging, trials, { armLength, valveLift, sink }),
     tool: mount === 'stud-nut' ? (onFile.pushrods?.tool ?? null) : null,
     chosen: onFile.chosen(kind),
-    expected: expectedOf(judging, kind),
+    expected,
     firstWay: firstWayOf(telling, { armLength, valveLift, sink, lineWidth }),
   }; // prettier-ignore
 }

@@ -1,3 +1,5 @@
+import { measureOf } from '../plan/measures.js';
+import { uncertaintyOf, type Practice } from '../plan/practice.js';
 import { sinkOf, sweepFit } from '../valvetrain/sweep-fit.js';
 import type { RockerGeometry } from './rocker-geometry.js';
 import { predictedMark } from './predicted-mark.js';
@@ -18,9 +20,10 @@ const LOOKED = { beside: 0.15, steps: 6 };
  * Before metal is cut: how far off the best setting may be, and which second reading halves that, or does what a single one
  * can. Null while no fit tells it.
  *
- * @param uncertainty of a mark's width, mm
+ * @param practice how far the shop trusts a mark's width
  */
-export function secondReading(found: RockerGeometry, uncertainty: number): SecondReading | null {
+export function secondReading(found: RockerGeometry, practice: Pick<Practice, 'uncertainty'>): SecondReading | null {
+  const uncertainty = uncertaintyOf(practice, measureOf('mark-width'));
   const { stretch, best, valveLift, armLength, trials, fit, mount, rockerRatio } = found;
   if (!stretch || best === null || !fit || valveLift === null || armLength === null) return null;
   const doubt = (stretch[1] - stretch[0]) / 2;

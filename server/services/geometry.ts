@@ -2,8 +2,6 @@ import type { z } from 'zod';
 import type { geometryAnswer, lengthsAnswer } from '../../contracts/geometry.js';
 import { SCHOOL_WHY } from '../../contracts/wording/geometry.js';
 import { wordLackOf } from '../../contracts/wording/hint.js';
-import { measureOf } from '../../core/plan/measures.js';
-import { uncertaintyOf } from '../../core/plan/practice.js';
 import type { EngineFile } from '../../core/sheet/engine-file.js';
 import { engineLengths, type RodCandidate } from '../../core/sheet/engine-lengths.js';
 import { judgingOf } from '../../core/sheet/judging-of.js';
@@ -77,7 +75,7 @@ export function geometryOf(file: EngineFile): z.infer<typeof geometryAnswer> {
       problems: problems.map(({ code }) => code),
       schools: opinions.map((one) => ({ ...one, why: one.school === school && why ? why : SCHOOL_WHY[one.school] })),
       fit: fit && { ...fit, solutions: fit.solutions.map((one) => one.best) },
-      second: secondReading(found, uncertaintyOf(file.spec.practice, measureOf('mark-width'))),
+      second: secondReading(found, file.spec.practice),
       predicted: best === null ? null : predictedMark(found, best),
       next: next && { ...next, checkingRodTurns: tool ? toolTurns(tool, next.setting) : null }, // prettier-ignore
       tooSteep: tooSteepOf(found),

@@ -1,4 +1,4 @@
-import { length, turns, type Measure } from '../measure.js';
+import { choice, length, turns, type Measure } from '../measure.js';
 
 /** Something of a trial: told apart by the length or the shims that were tried. */
 const ofTrial = (
@@ -8,6 +8,9 @@ const ofTrial = (
   how: string,
   more: Partial<Measure> = {},
 ): Measure => length(key, title, 'geometry', 'valve', trust, how, { at: 'setting', ...more });
+
+/** What is named rather than counted at a trial. */
+const CHOICE_OF_TRIAL = { stage: 'geometry', at: 'setting' } as const;
 
 /** Rocker geometry and pushrods: how high the tips stand, what is rubbed on them, and how long the rod is. */
 export const GEOMETRY: Measure[] = [
@@ -58,21 +61,13 @@ export const GEOMETRY: Measure[] = [
     stage: 'geometry',
     at: 'setting',
   }),
-  {
-    key: 'trial-square',
-    title: 'Trial, rocker on its tip',
-    stage: 'geometry',
-    scope: 'valve',
-    quantity: 'choice',
-    units: ['choice'],
-    resolution: 1,
-    uncertainty: 0,
-    how: 'Looked at along the pivot: the roller lies flat across the tip, or leans.',
-    needs: [],
-    counts: 'newest',
-    options: ['square', 'leans'],
-    at: 'setting',
-  },
+  choice(
+    'trial-square',
+    'Trial, rocker on its tip',
+    ['square', 'leans'],
+    'Looked at along the pivot: the roller lies flat across the tip, or leans.',
+    CHOICE_OF_TRIAL,
+  ),
   ofTrial(
     'trial-lift',
     'Trial, lift at the valve',
@@ -103,22 +98,13 @@ export const GEOMETRY: Measure[] = [
     at: 'setting',
     byKind: true,
   },
-  {
-    key: 'mark-began',
-    byKind: true,
-    title: 'Rubbed mark, where it begins',
-    stage: 'geometry',
-    scope: 'valve',
-    quantity: 'choice',
-    units: ['choice'],
-    resolution: 1,
-    uncertainty: 0,
-    how: 'Valve closed, the roller stands on the inner edge of its mark (inward), or further out (outward).',
-    needs: [],
-    counts: 'newest',
-    options: ['outward', 'inward'],
-    at: 'setting',
-  },
+  choice(
+    'mark-began',
+    'Rubbed mark, where it begins',
+    ['outward', 'inward'],
+    'Valve closed, the roller stands on the inner edge of its mark (inward), or further out (outward).',
+    { ...CHOICE_OF_TRIAL, byKind: true },
+  ),
   length('stand-shim', 'Shim under the stand', 'geometry', 'valve', [0.001, 0.0005], 'As fitted.', { byKind: true }),
   turns(
     'stop-turns',

@@ -1,6 +1,6 @@
 import type { PartsAnswer } from '../../../contracts/parts.js';
 import type { Unit } from '../../../core/units/units.js';
-import { rodSets } from '../../../core/valvetrain/rod-sets.js';
+import { setsOf } from '../../../core/sheet/engine-lengths.js';
 import { sayMoney } from '../../app/money.js';
 import { rodsFor } from './available.js';
 import type { LengthNeed } from '../../../core/sheet/length-needs.js';
@@ -16,12 +16,13 @@ interface Props {
 
 /** One set of rods for all valves against one length for each kind: what the difference costs and what it brings. */
 export function OneOrEach({ needs, book, unit, isOneSet }: Props) {
-  const wanted = needs.flatMap((need) => need.wanted ?? []);
-  if (needs.length < 2 || wanted.length !== needs.length || new Set(needs.map(({ by }) => by)).size > 1) return null;
   const rods = needs.flatMap(({ required }) => rodsFor(book, required).filter(({ from }) => from !== 'cut'));
-  const lengths = [...new Set(rods.map(({ length }) => length))];
-  if (lengths.length === 0) return null;
-  const { each, one, gained } = rodSets(wanted, lengths);
+  const sets = setsOf(
+    needs,
+    rods.map(({ length }) => length),
+  );
+  if (!sets) return null;
+  const { each, one, gained } = sets;
   const priceAt = (length: number) => {
     const prices = rods.flatMap(({ item, length: its, from }) => (Math.abs(its - length) < 1e-6 && from !== 'shelf' ? (item.priceEach ?? []) : [])); // prettier-ignore
     return prices.length === 0 ? null : Math.min(...prices);
@@ -31,10 +32,10 @@ export function OneOrEach({ needs, book, unit, isOneSet }: Props) {
     parts.some(({ length }) => priceAt(length) === null)
       ? null
       : parts.reduce((sum, { length, count }) => sum + priceAt(length)! * count, 0);
-  const count = (index: number) => wanted[index].count;
+  const count = (index: number) => needs[index].places.length;
   const ofEach = each.every((choice) => choice !== null) ? each : null;
   const eachCost = ofEach && cost(ofEach.map(({ length }, index) => ({ length, count: count(index) })));
-  const oneCost = one && cost(wanted.map(({ count: pieces }) => ({ length: one.length, count: pieces })));
+  const oneCost = one && cost(needs.map(({ places }) => ({ length: one.length, count: places.length })));
   const title = (name: string) => (name === 'I' || name === 'E' ? KIND_NAME[name] : name);
   return (
     <section aria-label="One set or a length for each" className="one-or-each">

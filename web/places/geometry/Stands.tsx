@@ -1,8 +1,8 @@
 import type { RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
-import { measureOf } from '../../../core/plan/measures.js';
 import { secondReading } from '../../../core/sheet/second-reading.js';
 import { formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
+import { useDesk } from '../../state/use-desk.js';
 import { KIND_NAME } from './words.js';
 
 /** Nearer than this both kinds want the same, mm: no shim is as thin. */
@@ -10,6 +10,7 @@ const SAME = 0.1;
 
 /** What to lay under the stands, or to cut off them: on all, or on one kind alone, and what a cut too deep costs. */
 export function Stands({ both, now, unit }: { both: RockerGeometry[]; now: Record<'I' | 'E', number>; unit: Unit }) {
+  const { practice } = useDesk((desk) => desk.file!).spec;
   const say = (mm: number) => `${formatFigure(Math.abs(mm), unit)} ${UNIT_LABEL[unit]}`;
   // What somebody chose, with a reason, goes before what any school says.
   const told = both.flatMap((found) => (found.chosen ? [{ ...found, best: found.chosen.setting, isBracketed: true }] : found.best === null ? [] : [found])); // prettier-ignore
@@ -34,7 +35,7 @@ export function Stands({ both, now, unit }: { both: RockerGeometry[]; now: Recor
   /** How far off a cut may be, and the one more mark that tells most. */
   const sayDoubt = (kind: 'I' | 'E'): string => {
     const found = both.find((one) => one.kind === kind)!;
-    const second = secondReading(found, measureOf('mark-width').uncertainty);
+    const second = secondReading(found, practice);
     if (!second) return '';
     const { doubt, setting, left } = second;
     const tells =
