@@ -190,6 +190,7 @@ test('a page that is left in the same breath as Enter keeps the number', async (
   await page.route('**/api/shop', (route) => setTimeout(() => void route.continue(), 200));
   for (let valve = 0; valve < 4; valve++) {
     await page.keyboard.type('5/8');
+    await expect(page.getByTestId('active-number')).toHaveText('5/8');
     // By hand on a busy machine it happens now and then; so it happens each time.
     await page.evaluate(() => {
       Object.assign(window, { isLeft: true });

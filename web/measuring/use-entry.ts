@@ -42,13 +42,12 @@ export function useEntry({ slot, measure, unit }: Target) {
   const replaces = chosen?.into === into ? chosen.id : null;
 
   const entry = useMemo(() => (typed === '' ? null : readEntry(measure, typed, unit)), [typed, measure, unit]);
-  const judged = useMemo(() => {
+  const reading = useMemo((): Reading | null => {
     if (!entry?.ok) return null;
-    const reading: Reading = {
-      id: 'typed', ...slot, unit, entered: typed, value: entry.value, takenAt: '', receivedAt: '', by: '', how: 'keyed',
-    }; // prettier-ignore
-    return judgeNext(file, stand, reading);
-  }, [entry, typed, slot, unit, file, stand]);
+    const { value } = entry;
+    return { id: 'typed', ...slot, unit, entered: typed, value, takenAt: '', receivedAt: '', by: '', how: 'keyed' };
+  }, [entry, typed, slot, unit]);
+  const judged = useMemo(() => reading && judgeNext(file, stand, reading), [reading, file, stand]);
   const preview: Preview | null = judged && entry?.ok ? { ...judged.answer, value: entry.value } : null;
 
   const edit = (change: (text: string) => string) => {
@@ -106,8 +105,11 @@ export function useEntry({ slot, measure, unit }: Target) {
         setProblem(wordEntry(entry.reason, measure));
         return false;
       }
-      if (judged?.fault) {
-        setProblem(wordImpossibility(judged.fault));
+      // The number before may have been taken in the same breath, and not be on the sheet that this was drawn with.
+      const now = desk.upToDate();
+      const fault = reading && (now.stand === stand ? judged : judgeNext(now.file!, now.stand!, reading))?.fault;
+      if (fault) {
+        setProblem(wordImpossibility(fault));
         return false;
       }
       setLastTaken(

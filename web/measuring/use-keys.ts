@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useLayoutEffect } from 'react';
 import { flushSync } from 'react-dom';
 import { useSession } from '../state/session.js';
 import { useLatest } from '../state/use-latest.js';
@@ -44,7 +44,8 @@ const isInputPending = (): boolean =>
 /** Digits typed anywhere go into the active place, so a gauge that types like a keyboard needs no setting up. */
 export function useMeasuringKeys(acts: MeasuringActs): void {
   const latest = useLatest(acts);
-  useEffect(() => {
+  // A bench that is seen listens: a key that came between its drawing and its listening would be lost.
+  useLayoutEffect(() => {
     const keys = new GaugeKeys({
       // Each is drawn before the next one acts: several that waited come at once.
       key: (key) => flushSync(() => press(key)),

@@ -49,6 +49,8 @@ export interface Desk extends View {
   reload: () => Promise<void>;
   /** Puts a reading on the sheet, once the hand has gone on, and on its way to the server; answers its id. */
   take: (typed: Typed) => string;
+  /** Shows at once what was taken: before anything is judged that may contradict it. Answers what follows from all of it. */
+  upToDate: () => Pick<Desk, 'file' | 'stand'>;
   /** Drops a refused reading from this device. */
   drop: (id: string) => Promise<void>;
   flush: () => Promise<void>;
@@ -207,6 +209,11 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
         source.later(settleBetweenKeys);
         void source.outbox.keep(kept).then(() => get().flush());
         return id;
+      },
+
+      upToDate() {
+        settle();
+        return get();
       },
 
       async drop(id) {
