@@ -5,6 +5,7 @@ import type { Lack, MockUp } from '../valvetrain/mock-up.js';
 import { rodMoves } from '../valvetrain/rod-moves.js';
 import type { Seen, Taken, Term } from './rule.js';
 import { shimsOf, turnsAtCheck } from './set-up-of-rod.js';
+import { turnedRod } from './turned-rod.js';
 
 /** A checking rod's length brought to the final build: by which terms, and what is missing to tell the others. */
 export interface LengthToOrder {
@@ -29,17 +30,8 @@ export function checkedRod(
 ): { of: Taken; value: number; terms: Term[] } | null {
   const [byLength, byTurns] = ['pushrod-checked', 'pushrod-tool-turns'].map((measure) => latest(measure, place));
   const tool = onFile.pushrods?.tool;
-  if (byTurns && tool && (!byLength || byLength.turn <= byTurns.turn)) {
-    const opened = byTurns.value * tool.perTurn;
-    return {
-      of: byTurns,
-      value: tool.base + opened,
-      terms: [
-        { name: 'tool-closed', sign: '+', value: tool.base, unit: 'mm', source: 'paper' },
-        { name: 'tool-opened', sign: '+', value: opened, unit: 'mm', source: 'reading' },
-      ],
-    };
-  }
+  if (byTurns && tool && (!byLength || byLength.turn <= byTurns.turn))
+    return { of: byTurns, ...turnedRod(tool, byTurns.value) };
   if (!byLength || byLength.derived) return null;
   const { value } = byLength;
   return { of: byLength, value, terms: [{ name: 'pushrod-checked', sign: '+', value, unit: 'mm', source: 'reading' }] };

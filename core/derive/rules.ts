@@ -16,6 +16,7 @@ import { rodClearance } from './rules/rod-clearance.js';
 import { shapes } from './rules/shape.js';
 import { stopDepth } from './rules/stop-depth.js';
 import { springs } from './rules/springs.js';
+import { trialTurned } from './rules/trial-turned.js';
 import { wheelErrorRough } from './rules/wheel-error-rough.js';
 import { wheelError } from './rules/wheel-error.js';
 
@@ -37,6 +38,7 @@ export const RULES: Rule[] = [
   ...pistonValveRules,
   springs,
   pushrodSide,
+  trialTurned,
   rubbedMark,
   pushrodLengthToOrder,
   pushrodOff,

@@ -265,6 +265,7 @@ describe('the rules', () => {
     // Where the sprocket stands only tells which drops belong together.
     ['cam-offset', []],
     ['valve-lift', ['lift-lost']],
+    ['trial-tool-turns', ['trial-setting']],
     ['pushrod-tool-turns', ['pushrod-checked', 'pushrod-length', 'pushrod-off']],
   ])('what follows from %s is computed from them, not kept by hand', (measure, fed) => {
     expect(feeds(measure)).toEqual(fed);

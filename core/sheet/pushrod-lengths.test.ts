@@ -55,6 +55,18 @@ describe('the length to order', () => {
     expect(Number((valueRow(file, 'pushrod-length')!.value / IN).toFixed(5))).toBe(7.6371);
   });
 
+  test('a trial in turns of the checking rod is the length that it comes to; under a stand shims are tried', () => {
+    const tool = paper('pushrods', { ...RODS, tool: { base: 7.5, perTurn: 0.05 } });
+    const turned = (of: Partial<typeof engine>) =>
+      valueRow(fileWith([read('trial-tool-turns', '1I', '4.2', undefined, 5, 'turn')], [PAPERS[0], tool], shop, { ...engine, ...of }), 'trial-setting'); // prettier-ignore
+    expect(inches(turned({})!.value)).toBe(7.71);
+    expect(turned({})!.derivedFrom!.formula.terms.map(({ name, value }) => [name, inches(value)])).toEqual([
+      ['tool-closed', 7.5],
+      ['tool-opened', 0.21],
+    ]);
+    expect(turned({ mount: 'rocker-screw' })).toBeUndefined();
+  });
+
   test('what is missing is named, and the length is to be told again; nothing is taken for nought', () => {
     const { angleDeg, plunger, ...bare } = RODS;
     const row = valueRow(fileWith([read('pushrod-checked', '1I', '7.612')], [PAPERS[0], paper('pushrods', bare)]), 'pushrod-length')!; // prettier-ignore

@@ -32,6 +32,12 @@ export const GEOMETRY: Measure[] = [
     'What is tried: the length of the rod; under a stand, the shims.',
     { byKind: true },
   ),
+  turns('trial-tool-turns', 'Trial, checking rod, turns open', 'From its shortest, as it is tried.', {
+    byKind: true,
+    stage: 'geometry',
+    resolution: 1 / 20,
+    uncertainty: 1 / 20,
+  }),
   ofTrial(
     'mark-width',
     'Rubbed mark, width',

@@ -2,8 +2,10 @@ import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { parseValve, spokenPlace } from '../../../core/engine/places.js';
 import { isOwnKey } from '../../../core/plan/own-measure.js';
+import { turnedRod } from '../../../core/derive/turned-rod.js';
 import { rockersOf } from '../../../core/sheet/papers.js';
 import type { Slot } from '../../../core/sheet/slot.js';
+import { toolTurns } from '../../../core/valvetrain/pushrod-set-up.js';
 import { formatFigure } from '../../../core/units/format.js';
 import { ValveMap } from '../../drawings/ValveMap.js';
 import { facesOf } from '../../measuring/faces.js';
@@ -15,7 +17,7 @@ import type { Steps } from '../../measuring/use-steps.js';
 import { useDesk } from '../../state/use-desk.js';
 import { AskFigures } from '../intake/AskFigures.js';
 import { ClayInside } from '../mock-up/ClayInside.js';
-import { afterTrial, type BegunTrial, isOfTrial, TRIAL } from './steps.js';
+import { afterTrial, type BegunTrial, isOfTrial, settingTyped, TRIAL, TRIAL_TURNS } from './steps.js';
 import { TrialStrip } from './TrialStrip.js';
 import { TrialTable } from './TrialTable.js';
 import { useGeometry } from './use-geometry.js';
@@ -59,21 +61,29 @@ export function Measuring({
   const isTrial = isOfTrial(measure.key);
   const noSetUp = rockersOf(file).length === 0;
 
+  const settingAs = settingTyped(engine, steps.sheet.rows, found.tool !== null, active.place);
+  const isInTurns = measure.key === TRIAL_TURNS;
+  const isSetting = isInTurns || measure.key === TRIAL;
+
   const take = () => {
+    const typed = entry.typed === '' ? null : (entry.preview?.value ?? null);
     const next = afterTrial(slots, active, {
-      value: entry.typed === '' ? null : (entry.preview?.value ?? null),
+      value: typed !== null && isInTurns ? turnedRod(found.tool!, typed).value : typed,
       hasEdges: entry.typed.includes(';'),
+      settingAs,
     });
     if (!next) return steps.take();
     if (entry.typed !== '' && !entry.take()) return;
-    if (measure.key === TRIAL) onBegun({ place: active.place, value: next.at!.value });
+    if (isSetting) onBegun({ place: active.place, value: next.at!.value });
     steps.go(next);
   };
   const nextTrial = () => {
-    const slot: Slot = { measure: TRIAL, place: active.place };
+    const slot: Slot = { measure: settingAs, place: active.place };
     steps.go(slot);
     const setting = found.next?.setting ?? found.firstWay?.setting;
-    if (setting !== undefined) entry.propose(slot, formatFigure(setting, lengthUnit).replace('−', '-'));
+    if (setting === undefined) return;
+    const asTyped = settingAs === TRIAL_TURNS ? toolTurns(found.tool!, setting).toFixed(1) : formatFigure(setting, lengthUnit); // prettier-ignore
+    entry.propose(slot, asTyped.replace('−', '-'));
   };
   const at = active.at ? `, at ${sayLength(active.at.value, lengthUnit)}` : '';
   return (
@@ -99,7 +109,7 @@ export function Measuring({
             active={active.place}
             typed={entry.typed}
             onPick={(place) =>
-              steps.go(slots.find((slot) => slot.measure === (isTrial ? TRIAL : measure.key) && slot.place === place))
+              steps.go(slots.find((slot) => slot.measure === (isTrial ? settingAs : measure.key) && slot.place === place))
             }
           />
         )
@@ -107,11 +117,16 @@ export function Measuring({
       where={active.place === 'engine' ? measure.title : spokenPlace(active.place)}
       todo={
         <>
-          {measure.key === TRIAL ? (
+          {isSetting ? (
             <p>
               <strong>Trial.</strong> Set{' '}
-              {found.mount === 'stud-nut' ? 'a checking rod to a length' : 'shims under the stand'}, dye the tip, turn
-              the engine twice, read what was rubbed. First: what is set.
+              {isInTurns
+                ? 'the checking rod by its turns'
+                : found.mount === 'stud-nut'
+                  ? 'a checking rod to a length'
+                  : 'shims under the stand'}
+              , dye the tip, turn the engine twice, read what was rubbed. First: what is set
+              {isInTurns ? '; Enter with nothing typed asks for its length instead' : ''}.
             </p>
           ) : (
             <Todo measure={measure} />

@@ -14,7 +14,7 @@ import type { StockItem } from '../../../core/parts/stock.js';
 import { settingsToBeHad, rodsFor } from './available.js';
 import { checkPushrods, pushrodsFormOf } from './pushrods-form.js';
 import { checkRockers, rockersFormOf } from './rockers-form.js';
-import { afterTrial, geometrySteps, plainMeasures, TRIAL } from './steps.js';
+import { afterTrial, geometrySteps, plainMeasures, settingTyped, TRIAL, TRIAL_TURNS } from './steps.js';
 import { sayFit } from './words.js';
 
 const IN = 25.4;
@@ -38,7 +38,7 @@ describe('the way through the trials of a valve', () => {
   test('Enter goes from the setting to its mark, past the middle that two edges tell, and from the last to the next setting', () => {
     const slots = geometrySteps(v8, [], false, { place: '1E', value: 193.04 });
     const setting = { measure: TRIAL, place: '1E' };
-    const from = (active: (typeof slots)[number], value: number | null, hasEdges = false) => afterTrial(slots, active, { value, hasEdges }); // prettier-ignore
+    const from = (active: (typeof slots)[number], value: number | null, hasEdges = false) => afterTrial(slots, active, { value, hasEdges, settingAs: TRIAL }); // prettier-ignore
     expect(from(setting, 193.04)).toEqual(mark(193.04));
     // With nothing typed it goes on as everywhere.
     expect(from(setting, null)).toBeNull();
@@ -48,6 +48,23 @@ describe('the way through the trials of a valve', () => {
     const last = slots.findLast(({ place, at }) => place === '1E' && at)!;
     expect(from(last, null)).toEqual(setting);
     expect(from({ measure: 'stem-height', place: '1E' }, 48)).toBeNull();
+  });
+
+  test('settings are typed in turns of a checking rod that counts in some, or in lengths once somebody did', () => {
+    const tool = paper('pushrods', { ...RODS, tool: { base: 7.5, perTurn: 0.05 } });
+    const inTurns = readingOf('trial-tool-turns', '1E', '2', 'turn');
+    const inLength = readingOf(TRIAL, '1E', '7.6', 'in');
+    const as = (readings: Reading[], hasTool = true, engine = v8) => settingTyped(engine, rowsOf(readings, [tool]), hasTool, '1E'); // prettier-ignore
+    expect([as([]), as([], false), as([], true, { ...v8, mount: 'rocker-screw' })]).toEqual([TRIAL_TURNS, TRIAL, TRIAL]);
+    expect([as([inTurns]), as([inTurns, inLength])]).toEqual([TRIAL_TURNS, TRIAL]);
+    const slots = geometrySteps(v8, rowsOf([inTurns], [tool]), true, null);
+    // Its marks are those of the length that the turns come to.
+    const first = { measure: 'mark-width', place: '1E', at: { by: 'setting', value: 7.6 * IN } };
+    expect(slots).toContainEqual({ ...first, at: { by: 'setting', value: expect.closeTo(7.6 * IN, 6) } });
+    const typed = { value: 7.6 * IN, hasEdges: false, settingAs: TRIAL_TURNS };
+    expect(afterTrial(slots, { measure: TRIAL_TURNS, place: '1E' }, typed)).toMatchObject({ measure: 'mark-width', place: '1E' }); // prettier-ignore
+    const last = slots.findLast(({ place, at }) => place === '1E' && at)!;
+    expect(afterTrial(slots, last, { ...typed, value: null })).toEqual({ measure: TRIAL_TURNS, place: '1E' });
   });
 
   test('shims are asked for where there are stands, turns of the checking rod where it has some', () => {

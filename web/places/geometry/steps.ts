@@ -21,7 +21,22 @@ const PLAIN = [
 export type PlainMeasure = (typeof PLAIN)[number];
 
 export const TRIAL = 'trial-setting';
-export const isOfTrial = (measure: string): boolean => measure === TRIAL || OF_TRIAL.includes(measure);
+/** The same by the turns of a checking rod that counts in some. */
+export const TRIAL_TURNS = 'trial-tool-turns';
+const isSetting = (measure: string): boolean => measure === TRIAL || measure === TRIAL_TURNS;
+export const isOfTrial = (measure: string): boolean => isSetting(measure) || OF_TRIAL.includes(measure);
+
+/** As what the settings of a valve are typed: as the last one was, else in turns where the checking rod has some. */
+export function settingTyped(
+  { mount }: Pick<Engine, 'mount'>,
+  rows: readonly SheetRow[],
+  hasTool: boolean,
+  place: string,
+): typeof TRIAL | typeof TRIAL_TURNS {
+  if (!hasTool || mount !== 'stud-nut') return TRIAL;
+  const last = rows.find((row) => row.measure === TRIAL && row.place === place);
+  return last && !last.derivedFrom ? TRIAL : TRIAL_TURNS;
+}
 
 /** The measures of this engine that are no trials, in the order of the work. */
 export const plainMeasures = ({ mount, lifter }: Pick<Engine, 'mount' | 'lifter'>, hasTool: boolean): PlainMeasure[] =>
@@ -63,6 +78,7 @@ export function geometrySteps(
     valves.map((place): Slot => ({ measure, place })),
   );
   const trials = valves.flatMap((place) => [
+    ...(hasTool && engine.mount === 'stud-nut' ? [{ measure: TRIAL_TURNS, place }] : []),
     { measure: TRIAL, place },
     ...settingsAt(rows, place, begun).flatMap((value) => trialSlots(place, value)),
   ]);
@@ -71,21 +87,23 @@ export function geometrySteps(
 
 /** What is typed into a step of a trial, as far as it tells where Enter goes. */
 interface TypedHere {
-  /** As a setting, mm; null where nothing is typed, or nothing that can be read. */
+  /** As a setting, mm, whatever it was typed in; null where nothing is typed, or nothing that can be read. */
   value: number | null;
   /** A mark by its two edges: it tells by itself how far off centre it lies. */
   hasEdges: boolean;
+  /** As what the next setting is typed. */
+  settingAs: string;
 }
 
 /**
  * Where Enter goes from a step of a trial: from its setting to its mark, from its last to the next setting of the same
  * valve; null for the usual way.
  */
-export function afterTrial(slots: readonly Slot[], active: Slot, { value, hasEdges }: TypedHere): Slot | null {
+export function afterTrial(slots: readonly Slot[], active: Slot, { value, hasEdges, settingAs }: TypedHere): Slot | null {
   const { measure, place, at } = active;
-  if (measure === TRIAL)
+  if (isSetting(measure))
     return value === null ? null : { measure: OF_TRIAL[0], place, at: { by: 'setting', value: atValue(value) } };
   if (!OF_TRIAL.includes(measure)) return null;
   const next = slots[slots.indexOf(active) + (measure === 'mark-width' && hasEdges ? 2 : 1)];
-  return next?.at?.value === at?.value && next?.place === place ? next : { measure: TRIAL, place };
+  return next?.at?.value === at?.value && next?.place === place ? next : { measure: settingAs, place };
 }
