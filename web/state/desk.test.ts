@@ -170,6 +170,28 @@ test('what is kept here is on the sheet again after a reload, and is sent then',
   expect(useDesk.getState().saved[id]).toBe('on-server');
 });
 
+test('what is sent while its engine is still being loaded is on the sheet, though the answer was made before', async () => {
+  const reading = { id: 'sent', measure: 'preload-turns', place: '1I', entered: '0.625', unit: 'turn', how: 'keyed' as const }; // prettier-ignore
+  const takenAt = '2026-11-24T08:00:00.000Z';
+  outbox.set('sent', { engineId: ENGINE.id, handle: 'builder', takenAt, reading });
+  server.verdict = 'in';
+  server.answer = () => {
+    server.readings.push({ ...reading, value: 0.625, takenAt, receivedAt: takenAt, by: 'builder' });
+    return 'ok';
+  };
+  let answer = () => {};
+  server.fileAt = new Promise((resolve) => (answer = resolve));
+  const loading = useDesk.getState().load(ENGINE.id);
+  await settled();
+  // Whose hands these are is known by now: what is kept goes.
+  await useDesk.getState().flush();
+  expect([outbox.size, server.posts.length]).toEqual([0, 1]);
+  answer();
+  await loading;
+  expect(useDesk.getState().readings.map(({ id }) => id)).toEqual(['sent']);
+  expect(server.posts).toHaveLength(1);
+});
+
 test('what the server has already is not sent twice after a reload', async () => {
   await open();
   server.answer = () => 'away';

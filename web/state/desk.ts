@@ -112,6 +112,20 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
     const savedAs = (ids: string[], saved: Saved) => Object.fromEntries(ids.map((id) => [id, saved]));
     const mark = (ids: string[], saved: Saved) => set((desk) => ({ saved: { ...desk.saved, ...savedAs(ids, saved) } }));
 
+    /**
+     * An engine's file, and what is kept here beside it: no reading is in neither. What is sent while the server is being
+     * asked, by this tab or another, may have come too late for its answer, and is kept here no longer: it is asked again.
+     */
+    const fetchWhole = async (engineId: string) => {
+      for (;;) {
+        const before = await source.outbox.keptFor(engineId);
+        const answer = await source.load(engineId);
+        const here = await source.outbox.keptFor(engineId);
+        const known = new Set([...answer.readings, ...here.map(({ reading }) => reading)].map(({ id }) => id));
+        if (before.every(({ reading }) => known.has(reading.id))) return { answer, here };
+      }
+    };
+
     /** Sends readings, and takes over what the server made of them. */
     const send = async (engineId: string, batch: Kept[]) => {
       const answered = await source.post(
@@ -121,7 +135,8 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
       const ids = batch.map(({ reading }) => reading.id);
       await source.outbox.forget(ids);
       retries = 0;
-      if (get().engineId !== engineId) return mark(ids, 'on-server');
+      // Sent before its file was there, it comes with the file.
+      if (get().engineId !== engineId || !get().file) return mark(ids, 'on-server');
       settle();
       const times = new Map(answered.map(({ id, receivedAt }) => [id, receivedAt]));
       const timed = (one: Reading) => (times.has(one.id) ? { ...one, receivedAt: times.get(one.id)! } : one);
@@ -159,8 +174,8 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
         settle();
         if (get().engineId !== engineId) set({ ...EMPTY, engineId, status: 'loading' });
         try {
-          const { engine, records, ...answer } = await source.load(engineId);
-          const here = await source.outbox.keptFor(engineId);
+          const { answer: asked, here } = await fetchWhole(engineId);
+          const { engine, records, ...answer } = asked;
           const known = new Set(answer.readings.map((reading) => reading.id));
           await source.outbox.forget(here.filter((kept) => known.has(kept.reading.id)).map((kept) => kept.reading.id));
           if (get().engineId !== engineId) return;
