@@ -74,6 +74,7 @@ export const lengthsAnswer = z.object({
       pairs: z.array(
         z.object({ shim: z.number(), length: z.number(), fromBest: z.number(), turns: z.number(), margin: z.number() }),
       ),
+      tube: z.number().nullable(),
       thickest: z.number().nullable(),
     }),
   ),
@@ -85,6 +86,20 @@ export const lengthsAnswer = z.object({
       gained: z.number().nullable(),
     })
     .nullable(),
+  /** What becomes of rods that are kept, by what was cut or changed; empty where no paper tells. */
+  kept: z.array(
+    z.object({
+      kind,
+      by: z.enum(['plunger', 'turns', 'lash']),
+      length: z.number(),
+      terms: z.array(z.object({ name: z.string(), value: z.number() })),
+      stands: z.number().nullable(),
+      toTry: z.number(),
+      overstated: z.number(),
+      verdict: z.enum(['low', 'in', 'high']).nullable(),
+      measured: z.number().nullable(),
+    }),
+  ),
   /** Shims under pedestals that are drawn to a stop; null where none are, or nothing was read. */
   stopShims: z.object({ one: stopShim, byKind: z.array(z.object({ kind, best: stopShim })) }).nullable(),
 });

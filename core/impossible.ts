@@ -62,6 +62,7 @@ interface Reasons {
   'collapsed-by-nothing': undefined;
   'pushrod-pair': undefined;
   'check-and-build-pair': undefined;
+  'before-and-now-pair': undefined;
   'spring-heights': undefined;
   'spring-pushes-up': undefined;
   'spring-below-solid': undefined;

@@ -297,3 +297,37 @@ test('at any bench P puts a part on the list, with the valve that one stands at;
   const order = page.getByRole('region', { name: `Order to List of ${tag}` });
   await expect(order.getByRole('button', { name: /^Order one line, 40\.00/ })).toBeVisible();
 });
+
+test('kept rods are said by keyboard before anybody measures; a trial is set by the turns of the checking rod', async ({
+  page,
+}) => {
+  await signedIn(page, 'builder');
+  const id = await openEngine(page, 'geometry', { ratio: { intake: 1.6, exhaust: 1.6 }, thread: { threadsPerUnit: 20, unit: 'in' } }); // prettier-ignore
+  await part(page, 'Rods kept');
+  const field = (name: string) => page.getByLabel(name, { exact: true });
+  await field('Intake, length of the kept rods').fill('7.8');
+  await field('Off the head, taken off since').fill('0,02');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/fields are not as they must be/)).toBeVisible();
+  await expect(field('Off the head, taken off since')).toHaveValue('0,02');
+  await field('Off the head, taken off since').fill('0.02');
+  await field('Exhaust, length of the kept rods').fill('7.9');
+  await field('Intake, adjuster with them when it last ran').fill('3');
+  await field('Exhaust, adjuster with them when it last ran').fill('3.5');
+  // As it is typed, and not only once it is filed.
+  const intake = page.getByRole('region', { name: 'Rods kept, Intake' });
+  await expect(intake).toContainText('2.75');
+  await expect(intake).toContainText('7.7800 in');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Rods kept filed')).toBeVisible();
+
+  await paper(page, id, 'pushrods', { unit: 'in', convention: 'overall', rods: 'by-kind', tool: { base: 7.5, perTurn: 0.05 } }); // prettier-ignore
+  await page.reload();
+  await part(page, 'Trials and marks');
+  await key(page, '4.2');
+  await expect(page.getByText('Rubbed mark, width, at 7.7100 in')).toBeVisible();
+  await key(page, '0.120;0.195');
+  const [turned, mark] = await readingsOnServer(page, id, 2);
+  expect([turned.measure, turned.entered, turned.unit]).toEqual(['trial-tool-turns', '4.2', 'turn']);
+  expect(mark.measure).toBe('mark-width');
+});

@@ -11,6 +11,7 @@ import { occasion } from './occasion.js';
 import { parts } from './parts.js';
 import { pushrods } from './pushrods.js';
 import { rockers } from './rockers.js';
+import { rodsKept } from './rods-kept.js';
 import { running } from './running.js';
 import { settingChosen } from './setting-chosen.js';
 import { springs } from './springs.js';
@@ -29,6 +30,7 @@ export const PAPER_KINDS = [
   springs,
   rockers,
   pushrods,
+  rodsKept,
   settingChosen,
   occasion,
   running,

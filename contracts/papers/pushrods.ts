@@ -20,6 +20,7 @@ export const pushrodsSchema = z.object({
   rodDiameter: positive.optional(),
   wall: positive.optional(),
   headHole: positive.optional(),
+  tips: z.object({ lower: fromZero, upper: fromZero }).optional(),
   rods: z.enum(ROD_SETS, { error: 'one set, or a length for each kind' }),
 }) satisfies z.ZodType<PushrodSetUp>;
 

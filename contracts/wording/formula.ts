@@ -19,6 +19,8 @@ const NAME: Record<string, string> = {
   gasket: 'gasket',
   deck: 'piston over the deck',
   milled: 'still to be milled',
+  'taken-off': 'taken off head and block',
+  stems: 'tips stand higher',
   lash: 'lash',
   lifter: 'plunger down at the check',
   'cam-position': 'cam moved',

@@ -65,6 +65,7 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'collapsed-by-nothing': 'only collapsed lifters are down by so much',
   'pushrod-pair': 'both diameters, or neither',
   'check-and-build-pair': 'both at the check and in the build, or neither',
+  'before-and-now-pair': 'both before and now, or neither',
   'spring-heights': 'at least two different heights, each once',
   'spring-pushes-up': 'a spring presses harder the lower it stands',
   'spring-below-solid': 'it was tested below the height at which its coils touch',

@@ -5,8 +5,10 @@ import { standOf } from '../sheet/stand.js';
 import { CHECK, engine, fileWith, IN, paper, RODS, shop } from '../sheet/test-geometry.js';
 import { readingOf } from '../sheet/test-file.js';
 import { preload } from '../valvetrain/preload.js';
+import { keptRod, type RodsKept } from '../valvetrain/rods-kept.js';
 import { pushrodLength } from '../valvetrain/pushrod-length.js';
-import { rodAdjuster } from '../valvetrain/rod-adjuster.js';
+import { rodAdjuster, rodPerTurn } from '../valvetrain/rod-adjuster.js';
+import { direction, goFrom } from './plane.js';
 import { someDrive } from './some-drive.js';
 import { BARE, depthPressed, rodLeanDeg, rodWithoutPlay, turnsWithoutPlay, valveOpen } from './valve-drive.js';
 
@@ -103,6 +105,48 @@ describe('a rod that fits at the check', () => {
         expect(Math.abs(truth - shim * (1 + 1 / ratio))).toBeLessThan(truth * LEVER);
       }
   });
+});
+
+describe('rods that are kept', () => {
+  /** What was cut and changed since they ran, by chance. */
+  const someChanges = (next: () => number) => {
+    const by = (most: number) => most * (2 * next() - 1);
+    return { gasket: by(0.4), cut: 0.5 * next(), stems: by(0.5), shims: by(0.4), seat: by(0.5), circle: by(0.8) };
+  };
+  const both = (value: number) => ({ I: value, E: value });
+
+  test.each(['nut', 'screw'] as const)('leave the adjuster, or the plunger under a pedestal, where it is said before anybody measures: %s', (adjuster) => {
+    const next = chance(23);
+    for (const { drive, ratio, rod, turns } of drivesWith(adjuster)) {
+      const changes = someChanges(next);
+      const { gasket, cut, stems, seat, circle } = changes;
+      const shims = adjuster === 'nut' ? 0 : changes.shims;
+      const said: RodsKept = {
+        unit: 'mm', length: both(rod), millHead: cut, gasketBefore: 1, gasketNow: 1 + gasket, stems: both(stems), shims: both(shims),
+        lifterSeatBefore: 40, lifterSeatNow: 40 + seat, baseCircleBefore: both(30), baseCircleNow: both(30 + circle),
+      }; // prettier-ignore
+      const since = { ...BARE, raised: gasket - cut, lashCap: stems, shim: shims };
+      const raisedSeat = goFrom(drive.seat, direction(drive.lifterDeg), seat + circle / 2);
+      const changed = { ...drive, seat: raisedSeat };
+      const angleDeg = Math.abs(rodLeanDeg(drive, { ...BARE, turns }));
+      const of = { lifter: 'hydraulic' as const, rockerRatio: ratio, pitch: drive.pitch, angleDeg };
+      const moved = Math.abs(gasket) + cut + Math.abs(stems) + Math.abs(shims) + Math.abs(seat) + Math.abs(circle) / 2;
+      // The plunger goes along its lifter, which leans; the lever changes with the rocker's height.
+      const doubt = 0.02 + moved * LEVER;
+      const mount = adjuster === 'nut' ? 'stud-nut' : 'rocker-screw';
+      const kept = keptRod({ ...said, stood: both(turns) }, 'I', { ...of, mount });
+      const perTurn = rodPerTurn(mount, drive.pitch, ratio);
+      expect(Math.abs(kept.stands! - turnsWithoutPlay(changed, { ...since, rod })!)).toBeLessThan(doubt / perTurn);
+      // The one to try first stands as the kept one did: on a stud the nut goes with its tip.
+      const raised = adjuster === 'nut' ? stems / drive.pitch : 0;
+      expect(Math.abs(kept.toTry - rodWithoutPlay(changed, { ...since, turns: turns - raised }))).toBeLessThan(doubt);
+      if (adjuster === 'nut') continue;
+      const depth = 1.5;
+      const pedestal = keptRod({ ...said, length: both(rod + depth), stood: both(depth) }, 'I', { ...of, mount: 'pedestal-shim', wanted: 1 }); // prettier-ignore
+      expect(Math.abs(pedestal.stands! - depthPressed(changed, { ...since, turns, rod: rod + depth }))).toBeLessThan(doubt + depth * LEVER); // prettier-ignore
+      expect(Math.abs(depthPressed(changed, { ...since, turns, rod: pedestal.toTry }) - 1)).toBeLessThan(doubt + depth * LEVER); // prettier-ignore
+    }
+  }); // prettier-ignore
 });
 
 test('a valve opens by about the lobe’s lift times the lever, and not at all while there is play', () => {

@@ -1,5 +1,5 @@
 import { lengthToOrder } from '../derive/length-to-order.js';
-import { besideRod, thickestRod } from '../valvetrain/pushrod-set-up.js';
+import { besideRod, thickestRod, tubeOf } from '../valvetrain/pushrod-set-up.js';
 import type { Lack } from '../valvetrain/mock-up.js';
 import type { OnShelf, RodAtHand, StockItem } from '../parts/stock.js';
 import { rodsAtHand } from '../parts/stock.js';
@@ -41,6 +41,8 @@ export interface NeedAtHand {
   fitted: ({ place: string } & RodStands)[];
   /** Shims under the stand and rods that go together, the best first; none where nothing is shimmed. */
   pairs: ShimRodPair[];
+  /** The tube of a rod that is made to the length; null where nobody has said how high its tips are. */
+  tube: number | null;
   /** The thickest rod that leaves its hole the least that is asked; null where no gap was felt beside one of known thickness. */
   thickest: number | null;
 }
@@ -85,6 +87,7 @@ export function needAtHand(judging: Judging, need: LengthNeed, items: readonly S
       return fitted ? [{ place, ...rodStands(engine, need, fitted.value) }] : [];
     }),
     pairs: shimRodPairs(judging, need, candidates.filter(({ rod }) => rod.from !== 'cut').map(({ length }) => length)),
+    tube: said && tubeOf(said, need.required),
     thickest: thickestOf(judging, placesOf(engine, 'valve').filter((place) => parseValve(place)!.kind === need.kind)),
   };
 } // prettier-ignore

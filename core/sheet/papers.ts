@@ -8,6 +8,7 @@ import type { ChosenSetting } from '../valvetrain/chosen-setting.js';
 import type { MockUp } from '../valvetrain/mock-up.js';
 import type { PushrodSetUp } from '../valvetrain/pushrod-set-up.js';
 import type { RockerSetUp } from '../valvetrain/rocker-set-up.js';
+import type { RodsKept } from '../valvetrain/rods-kept.js';
 import { nestOf, type NestSaid, type Springs } from '../valvetrain/spring-nest.js';
 
 /** What is kept whole with an engine and filed anew rather than edited. Its kinds are rows of `contracts/papers/`. */
@@ -88,6 +89,9 @@ export const rockersOf = ({ papers }: Filed): (RockerSetUp & { at: string })[] =
 
 /** How pushrods are measured and what they must fit, as it was filed last. */
 export const pushrodsOf = (filed: Filed): PushrodSetUp | undefined => newest<PushrodSetUp>(filed, 'pushrods');
+
+/** Rods that go in again, and what was changed since, as it was filed last. */
+export const rodsKeptOf = (filed: Filed): RodsKept | undefined => newest<RodsKept>(filed, 'rods-kept');
 
 /** The settings that were chosen, in the order in which they were. */
 export const chosenOf = ({ papers }: Filed): (ChosenSetting & { by: string; at: string })[] =>

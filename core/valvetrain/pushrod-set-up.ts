@@ -25,6 +25,8 @@ export interface PushrodSetUp {
   rodDiameter?: number;
   wall?: number;
   headHole?: number;
+  /** Where rods are made to length: from the tube's end to the tip's, told as lengths are. */
+  tips?: { lower: number; upper: number };
   rods: (typeof ROD_SETS)[number];
 }
 
@@ -49,7 +51,7 @@ const LENGTHS = ['ballDiameter', 'holeDiameter', 'gaugeDiameter', 'rodDiameter',
 
 /** The same with its lengths in millimetres. */
 export function rodsInMillimetres(said: PushrodSetUp): PushrodSetUp {
-  const { unit, tool, plunger } = said;
+  const { unit, tool, plunger, tips } = said;
   const mm = (value: number) => toCanonical(value, unit);
   const lengths = LENGTHS.filter((key) => said[key] !== undefined).map((key) => [key, mm(said[key]!)]);
   return {
@@ -57,6 +59,7 @@ export function rodsInMillimetres(said: PushrodSetUp): PushrodSetUp {
     ...(Object.fromEntries(lengths) as Partial<PushrodSetUp>),
     unit: 'mm',
     ...(tool ? { tool: { base: mm(tool.base), perTurn: mm(tool.perTurn) } } : {}),
+    ...(tips ? { tips: { lower: mm(tips.lower), upper: mm(tips.upper) } } : {}),
     ...(plunger ? { plunger: { target: mm(plunger.target), min: mm(plunger.min), max: mm(plunger.max) } } : {}),
   };
 }
@@ -79,6 +82,14 @@ export function inConventions(said: PushrodSetUp, length: number): Record<Length
   };
   return { theoretical: convert('theoretical'), overall: convert('overall'), gauge: convert('gauge') };
 }
+
+/**
+ * The tube of a rod that is made to length: what its two tips leave of it. Null where nobody has said how high they are.
+ *
+ * @param length of the finished rod, told as the tips are
+ */
+export const tubeOf = ({ tips }: Pick<PushrodSetUp, 'tips'>, length: number): number | null =>
+  tips ? length - tips.lower - tips.upper : null;
 
 /** What is left on each side of a rod in the middle of its hole; null where a size is missing. */
 export const besideRod = ({ rodDiameter, headHole }: PushrodSetUp): number | null =>

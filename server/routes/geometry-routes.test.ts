@@ -72,6 +72,9 @@ describe('papers of the geometry', () => {
     ['pushrods', { ...RODS, tool: { base: 7.5 } }, 'tool.perTurn'],
     ['pushrods', { ...RODS, rodDiameter: 0.375, headHole: 0.37 }, 'headHole'],
     ['pushrods', { ...RODS, convention: 'as ever' }, 'convention'],
+    ['pushrods', { ...RODS, tips: { lower: 0.1 } }, 'tips.upper'],
+    ['rods-kept', { unit: 'in', length: { I: 7.8 } }, 'length.E'],
+    ['rods-kept', { unit: 'in', length: { I: 7.8, E: 7.8 }, gasketNow: 0.04 }, 'gasketBefore'],
   ])('%s that cannot be is refused by its field: %j', async (kind, body, path) => {
     const id = await openEngine(shop);
     const answer = await file(id, kind, body);
@@ -91,7 +94,7 @@ describe('papers of the geometry', () => {
 });
 
 describe('what a screen computes can be asked', () => {
-  interface Lengths { needs: { kind: string; checked: number; required: number; terms: { name: string; value: number }[]; lacks: { code: string; message: string }[]; by: string | null; window: { min: number; max: number } | null; adjuster: { at: number | null } | null; candidates: { length: number; turns: number | null; plunger: number | null; fits: boolean | null; checkingRod: number }[]; pick: { length: number } | null; fitted: { place: string; off: number; turns: number | null; fits: boolean | null }[]; thickest: number | null }[] } // prettier-ignore
+  interface Lengths { needs: { kind: string; checked: number; required: number; terms: { name: string; value: number }[]; lacks: { code: string; message: string }[]; by: string | null; window: { min: number; max: number } | null; adjuster: { at: number | null } | null; candidates: { length: number; turns: number | null; plunger: number | null; fits: boolean | null; checkingRod: number }[]; pick: { length: number } | null; fitted: { place: string; off: number; turns: number | null; fits: boolean | null }[]; thickest: number | null; tube: number | null }[]; kept: { kind: string; by: string; stands: number | null; toTry: number; measured: number | null }[] } // prettier-ignore
   interface Geometry { kinds: { kind: string; best: number | null; stretch: [number, number] | null; isBracketed: boolean; next: { setting: number; why: string; checkingRodTurns: number | null } | null; schools: { school: string; best: number | null; why: string }[]; trials: { place: string; barredBy: string[] }[]; toBuild: { shift: number } | null }[] } // prettier-ignore
   const lengthsOf = async (id: string) => (await as()<Lengths>('GET', `/api/engines/${id}/lengths`)).body;
   const IN = 25.4;
@@ -128,6 +131,24 @@ describe('what a screen computes can be asked', () => {
     expect(inches(need.candidates.find(({ length }) => inches(length) === 8.5)!.checkingRod)).toBe(8.4615);
     expect(inches(need.pick!.length)).toBe(8.5);
     expect(need.fitted).toEqual([expect.objectContaining({ place: '1I', fits: true, turns: expect.closeTo(1.3, 2) })]);
+  });
+
+  test('lengths: kept rods before anybody measures, and the tube of one that is made to length', async () => {
+    const id = await openEngine(shop, { ratio: { intake: 1.6, exhaust: 1.6 }, thread: { threadsPerUnit: 20, unit: 'in' } }); // prettier-ignore
+    await file(id, 'rods-kept', { unit: 'in', length: { I: 7.8, E: 7.9 }, stood: { I: 3, E: 3.5 }, millHead: 0.02, stems: { I: 0, E: 0.01 } }); // prettier-ignore
+    const { kept } = await lengthsOf(id);
+    expect(kept.map(({ kind, by, toTry }) => [kind, by, inches(toTry)])).toEqual([['I', 'turns', 7.78], ['E', 'turns', 7.89]]); // prettier-ignore
+    expect(kept.map(({ stands }) => stands)).toEqual([
+      expect.closeTo(3 - (0.02 * 20) / 1.625, 6),
+      // The nut follows the tip, as far as the rod's other end lets it.
+      expect.closeTo(3.5 - (0.02 * 20) / 1.625 - (0.01 * 20) / 2.6, 6),
+    ]);
+    await file(id, 'mock-up', { ...CHECK, gasketFinal: 0.051 });
+    await file(id, 'pushrods', { ...RODS, plunger: { target: 0, min: 0, max: 0.06 }, tips: { lower: 0.21, upper: 0.19 } }); // prettier-ignore
+    await read(id, typed('pushrod-checked', '1I', '7.785', 'in'));
+    const after = await lengthsOf(id);
+    expect(inches(after.kept[0].measured!)).toBe(7.785);
+    expect(inches(after.needs[0].tube!)).toBe(7.385);
   });
 
   test('lengths: what nobody can correct is named in words', async () => {

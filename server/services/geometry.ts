@@ -4,8 +4,10 @@ import { SCHOOL_WHY } from '../../contracts/wording/geometry.js';
 import { wordLackOf } from '../../contracts/wording/hint.js';
 import type { EngineFile } from '../../core/sheet/engine-file.js';
 import { engineLengths, type RodCandidate } from '../../core/sheet/engine-lengths.js';
+import { keptRods } from '../../core/sheet/kept-rods.js';
 import { judgingOf } from '../../core/sheet/judging-of.js';
 import type { Judging } from '../../core/sheet/judging.js';
+import { rodsKeptOf } from '../../core/sheet/papers.js';
 import { predictedMark } from '../../core/sheet/predicted-mark.js';
 import { secondReading } from '../../core/sheet/second-reading.js';
 import { rockerGeometry, type RockerGeometry } from '../../core/sheet/rocker-geometry.js';
@@ -33,6 +35,7 @@ const candidateOf = ({ rod: { item, from, free }, ...stands }: RodCandidate) => 
 export async function lengthsOf(context: Context, file: EngineFile): Promise<z.infer<typeof lengthsAnswer>> {
   const { items, shelf } = await allParts(context);
   const judging = judged(file);
+  const said = rodsKeptOf(file);
   const { needs, sets, stopShims, missing } = engineLengths(judging, items, shelf);
   return {
     unit: 'mm',
@@ -50,6 +53,7 @@ export async function lengthsOf(context: Context, file: EngineFile): Promise<z.i
       };
     }),
     sets,
+    kept: said ? keptRods(judging, said) : [],
     stopShims,
     missing,
   };

@@ -5,7 +5,7 @@ import type { Mark } from '../../../core/judge/mark.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import { ownMeasures } from '../../../core/plan/own-measure.js';
 import { worstMark } from '../../../core/sheet/marks.js';
-import { pushrodsOf, rockersOf } from '../../../core/sheet/papers.js';
+import { pushrodsOf, rockersOf, rodsKeptOf } from '../../../core/sheet/papers.js';
 import { MeasureList, type MeasureEntry } from '../../drawings/MeasureList.js';
 import { FormPlace } from '../../measuring/FormPlace.js';
 import { ownSlots } from '../../measuring/OwnDrawing.js';
@@ -18,17 +18,19 @@ import { BestSetting } from './BestSetting.js';
 import { Length } from './Length.js';
 import { Measuring } from './Measuring.js';
 import { PushrodsForm } from './PushrodsForm.js';
+import { RodsKeptForm } from './RodsKeptForm.js';
 import { RockersForm } from './RockersForm.js';
-import { type BegunTrial, geometrySteps, isOfTrial, plainMeasures, TRIAL } from './steps.js';
+import { type BegunTrial, geometrySteps, isOfTrial, plainMeasures, settingTyped, TRIAL } from './steps.js';
 import { useGeometry } from './use-geometry.js';
 import { isGuess } from './words.js';
 import '../timing/timing.css';
 import '../mock-up/mock-up.css';
 import './geometry.css';
 
-type Form = 'rockers' | 'best' | 'pushrods' | 'length';
+type Form = 'rockers' | 'kept' | 'best' | 'pushrods' | 'length';
 const TITLE: Record<Form, string> = {
   rockers: 'Rockers and tips',
+  kept: 'Rods kept',
   best: 'Which setting',
   pushrods: 'Pushrods',
   length: 'Length to order',
@@ -68,6 +70,7 @@ export function Geometry() {
   const entries: MeasureEntry[] = [
     ...before(['stem-height']),
     formEntry('rockers', rockersOf(file).length > 0),
+    { ...formEntry('kept', rodsKeptOf(file) !== undefined), ...(rodsKeptOf(file) ? {} : { mark: 'unjudged' as const }) },
     { key: TRIAL, title: 'Trials and marks', mark: has('mark-width') ? worstMark(sheet, ['mark-width', 'mark-offset']) : has('trial-lift') ? 'in' : 'missing' },
     { ...formEntry('best', found.best !== null), ...(isGuess(found) ? { mark: 'doubt' as const } : {}) },
     ...before(['stand-shim', 'stop-turns']),
@@ -80,8 +83,9 @@ export function Geometry() {
   const choose = (key: string) => {
     if (key in TITLE) return setForm(key as Form);
     setForm(null);
-    const here = slots.find(({ measure, place }) => measure === key && place === active.place);
-    steps.go(here ?? slots.find(({ measure }) => measure === key));
+    const typed = key === TRIAL ? settingTyped(engine, rows, hasTool, active.place) : key;
+    const here = slots.find(({ measure, place }) => measure === typed && place === active.place);
+    steps.go(here ?? slots.find(({ measure }) => measure === typed));
   };
   const list = (
     <MeasureList
@@ -104,6 +108,7 @@ export function Geometry() {
     );
   const screens: Record<Form, ReactNode> = {
     rockers: <RockersForm />,
+    kept: <RodsKeptForm />,
     best: <BestSetting />,
     pushrods: <PushrodsForm />,
     length: <Length onSetUp={() => setForm('pushrods')} />,

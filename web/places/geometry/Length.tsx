@@ -6,7 +6,7 @@ import { onFileOf } from '../../../core/sheet/on-file.js';
 import { formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
 import { fromCanonical } from '../../../core/units/units.js';
 import { LENGTH_CONVENTIONS, type LengthConvention } from '../../../core/valvetrain/gauge-length.js';
-import { inConventions } from '../../../core/valvetrain/pushrod-set-up.js';
+import { inConventions, tubeOf } from '../../../core/valvetrain/pushrod-set-up.js';
 import { LengthStack } from '../../drawings/LengthStack.js';
 import { RodEnds } from '../../drawings/RodEnds.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
@@ -17,12 +17,14 @@ import { usePartsBook } from '../../state/parts-book.js';
 import { useDesk } from '../../state/use-desk.js';
 import { Candidates } from './Candidates.js';
 import { lengthNeeds, type LengthNeed } from '../../../core/sheet/length-needs.js';
+import { keptRods, type KeptOfKind } from '../../../core/sheet/kept-rods.js';
+import { rodsKeptOf } from '../../../core/sheet/papers.js';
 import { stopShims } from '../../../core/sheet/stop-shims.js';
 import { OneOrEach } from './OneOrEach.js';
 import { PedestalShims } from './Pairs.js';
 import { useGeometry } from './use-geometry.js';
 import { Verified } from './Verified.js';
-import { KIND_NAME, sayLength } from './words.js';
+import { KIND_NAME, sayAgainstKept, sayLength } from './words.js';
 
 /** Terms that are the checking rod itself. */
 const CHECKED = ['pushrod-checked', 'tool-closed', 'tool-opened'];
@@ -41,6 +43,8 @@ export function Length({ onSetUp }: { onSetUp: () => void }) {
   const onFile = useMemo(() => onFileOf(file), [file]);
   const judging = useDesk((desk) => desk.judging!);
   const needs = useMemo(() => lengthNeeds(judging), [judging]);
+  const saidKept = rodsKeptOf(file);
+  const kept = useMemo(() => (saidKept ? keptRods(judging, saidKept) : []), [judging, saidKept]);
   const pedestals = useMemo(() => stopShims(judging), [judging]);
   const both = [useGeometry('I'), useGeometry('E')];
   const isMissing = !onFile.build || !onFile.pushrods;
@@ -63,7 +67,13 @@ export function Length({ onSetUp }: { onSetUp: () => void }) {
       )}
       {needs.length === 0 && !isMissing && <p>No checking rod was read yet: measure it at the chosen mark.</p>}
       {needs.map((need) => (
-        <Need key={need.places.join()} need={need} unit={unit} onWant={setWants} />
+        <Need
+          key={need.places.join()}
+          need={need}
+          kept={kept.find(({ kind }) => kind === need.kind)}
+          unit={unit}
+          onWant={setWants}
+        />
       ))}
       <OneOrEach needs={needs} book={book} unit={unit} isOneSet={onFile.pushrods?.rods === 'one'} />
       <PedestalShims found={pedestals} unit={unit} />
@@ -76,10 +86,13 @@ export function Length({ onSetUp }: { onSetUp: () => void }) {
 /** One length: its stack of terms, how it is told in each convention, and what can be had. */
 function Need({
   need,
+  kept,
   unit,
   onWant,
 }: {
   need: LengthNeed;
+  /** Where rods of its kind are kept. */
+  kept: KeptOfKind | undefined;
   unit: ReturnType<typeof useLengthUnit>;
   onWant: (begun: Begun) => void;
 }) {
@@ -98,6 +111,7 @@ function Need({
   const own = required - others.reduce((sum, { value }) => sum + value, 0);
   const say = (mm: number) => sayLength(mm, unit);
   const lengths = said && inConventions(said, required);
+  const tube = said && tubeOf(said, required);
   const told = !said ? '' : said.convention === 'gauge' ? 'by gauge' : said.convention;
   return (
     <section aria-label={`Length, ${title}`} className="length-need">
@@ -113,6 +127,12 @@ function Need({
         )}
       </div>
       <Hints hints={row.hints} unit={unit} />
+      {kept && <p>{sayAgainstKept({ ...kept, measured: required }, unit)}</p>}
+      {tube !== null && (
+        <p>
+          Made to length: its tube is <strong className="figure">{say(tube)}</strong>, what the two tips leave.
+        </p>
+      )}
       <div className="length-drawings">
         <LengthStack
           checked={places.length > 1 ? own : checked}

@@ -109,7 +109,9 @@ export function Measuring({
             active={active.place}
             typed={entry.typed}
             onPick={(place) =>
-              steps.go(slots.find((slot) => slot.measure === (isTrial ? settingAs : measure.key) && slot.place === place))
+              steps.go(
+                slots.find((slot) => slot.measure === (isTrial ? settingAs : measure.key) && slot.place === place),
+              )
             }
           />
         )

@@ -70,6 +70,13 @@ const GROUPS: (FigureGroupRow<RodFigure> & { hydraulicOnly?: true; turnsOnly?: t
       ['wall', 'Wall'],
     ],
   },
+  {
+    legend: 'Made to length: from the tube’s end to the tip’s',
+    fields: [
+      ['tips.lower', 'Lower tip', 'told as the lengths are'],
+      ['tips.upper', 'Upper tip', 'both, or neither'],
+    ],
+  },
 ];
 
 /** How pushrods are measured here, and what they must fit. */

@@ -13,6 +13,7 @@ import { fileOf, readingOf } from '../../../core/sheet/test-file.js';
 import type { StockItem } from '../../../core/parts/stock.js';
 import { settingsToBeHad, rodsFor } from './available.js';
 import { checkPushrods, pushrodsFormOf } from './pushrods-form.js';
+import { checkKept, keptFormOf } from './rods-kept-form.js';
 import { checkRockers, rockersFormOf } from './rockers-form.js';
 import { afterTrial, geometrySteps, plainMeasures, settingTyped, TRIAL, TRIAL_TURNS } from './steps.js';
 import { sayFit } from './words.js';
@@ -55,7 +56,11 @@ describe('the way through the trials of a valve', () => {
     const inTurns = readingOf('trial-tool-turns', '1E', '2', 'turn');
     const inLength = readingOf(TRIAL, '1E', '7.6', 'in');
     const as = (readings: Reading[], hasTool = true, engine = v8) => settingTyped(engine, rowsOf(readings, [tool]), hasTool, '1E'); // prettier-ignore
-    expect([as([]), as([], false), as([], true, { ...v8, mount: 'rocker-screw' })]).toEqual([TRIAL_TURNS, TRIAL, TRIAL]);
+    expect([as([]), as([], false), as([], true, { ...v8, mount: 'rocker-screw' })]).toEqual([
+      TRIAL_TURNS,
+      TRIAL,
+      TRIAL,
+    ]);
     expect([as([inTurns]), as([inTurns, inLength])]).toEqual([TRIAL_TURNS, TRIAL]);
     const slots = geometrySteps(v8, rowsOf([inTurns], [tool]), true, null);
     // Its marks are those of the length that the turns come to.
@@ -79,6 +84,14 @@ describe('forms', () => {
     expect(checkRockers(rockersFormOf(said, 'in')).said).toEqual(said);
     expect(checkRockers(rockersFormOf(undefined, 'in')).issues.map(({ path }) => path)).toEqual(['rockers', 'tipDiameter.I', 'tipDiameter.E', 'lashCap.I', 'lashCap.E']); // prettier-ignore
     expect(checkPushrods(pushrodsFormOf({ ...RODS, tool: { base: 7.5, perTurn: 0.05 } }, 'in')).said).toEqual({ ...RODS, tool: { base: 7.5, perTurn: 0.05 } }); // prettier-ignore
+  });
+
+  test('kept rods come back as they were typed; what was changed by halves is named by its field', () => {
+    const said = { unit: 'in' as const, length: { I: 7.8, E: 7.9 }, millHead: 0.02, gasketBefore: 0.041, gasketNow: 0.027 }; // prettier-ignore
+    expect(checkKept(keptFormOf(said, 'in')).said).toEqual(said);
+    expect(checkKept(keptFormOf(undefined, 'in')).issues.map(({ path }) => path)).toEqual(['length.I', 'length.E']);
+    const { gasketNow, ...half } = said;
+    expect(checkKept(keptFormOf(half, 'in')).issues).toEqual([{ path: 'gasketNow', message: 'both before and now, or neither' }]); // prettier-ignore
   });
 
   test('a figure that is none is named once, by its own field', () => {

@@ -6,7 +6,7 @@ import { figureField, readFigures, textsOf } from '../../app/figures-form.js';
 
 export const ROD_FIGURES = [
   'ballDiameter', 'holeDiameter', 'gaugeDiameter', 'tool.base', 'tool.perTurn', 'angleDeg', 'plunger.target', 'plunger.min',
-  'plunger.max', 'adjusterWanted', 'rodDiameter', 'wall', 'headHole',
+  'plunger.max', 'adjusterWanted', 'rodDiameter', 'wall', 'headHole', 'tips.lower', 'tips.upper',
 ] as const; // prettier-ignore
 export type RodFigure = (typeof ROD_FIGURES)[number];
 

@@ -99,7 +99,11 @@ interface TypedHere {
  * Where Enter goes from a step of a trial: from its setting to its mark, from its last to the next setting of the same
  * valve; null for the usual way.
  */
-export function afterTrial(slots: readonly Slot[], active: Slot, { value, hasEdges, settingAs }: TypedHere): Slot | null {
+export function afterTrial(
+  slots: readonly Slot[],
+  active: Slot,
+  { value, hasEdges, settingAs }: TypedHere,
+): Slot | null {
   const { measure, place, at } = active;
   if (isSetting(measure))
     return value === null ? null : { measure: OF_TRIAL[0], place, at: { by: 'setting', value: atValue(value) } };

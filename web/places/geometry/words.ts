@@ -1,6 +1,7 @@
 import { toolTurns } from '../../../core/valvetrain/pushrod-set-up.js';
 import { predictedMark } from '../../../core/sheet/predicted-mark.js';
 import type { GeometryLack, RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
+import type { KeptRod } from '../../../core/valvetrain/rods-kept.js';
 import type { Opinion } from '../../../core/valvetrain/schools.js';
 import { formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
@@ -149,6 +150,10 @@ export function sayFit(found: RockerGeometry, unit: Unit): string {
     next || 'It was tried.',
   );
 }
+
+/** What the changes since a kept rod ran ask for, beside what the check came to: they explain a length that nobody stocks. */
+export const sayAgainstKept = ({ length, toTry, measured }: Pick<KeptRod, 'length' | 'toTry'> & { measured: number | null }, unit: Unit): string =>
+  `The kept rod’s ${sayLength(length, unit)} and what was changed since come to ${sayLength(toTry, unit)}${measured === null ? '' : `; the check says ${sayLength(measured, unit)}, ${sayDifference(measured - toTry, unit)}`}.`; // prettier-ignore
 
 /** What speaks against the best setting: its mark, followed from the trials, too near to the tip's edge. */
 export function sayEdge(found: RockerGeometry, unit: Unit): string {
