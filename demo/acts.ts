@@ -13,6 +13,7 @@ import type { SignOffOf } from '../core/plan/sign-offs.js';
 import type { ChosenSetting } from '../core/valvetrain/chosen-setting.js';
 import type { MockUp } from '../core/valvetrain/mock-up.js';
 import type { PushrodSetUp } from '../core/valvetrain/pushrod-set-up.js';
+import type { RodsKept } from '../core/valvetrain/rods-kept.js';
 import type { RockerSetUp } from '../core/valvetrain/rocker-set-up.js';
 import { toCanonical } from '../core/units/units.js';
 import type { Springs } from '../core/valvetrain/spring-nest.js';
@@ -136,6 +137,7 @@ export const rockers = (body: Pick<RockerSetUp, 'unit' | 'tipDiameter'> & Partia
   body: { rockers: 'final', isRough: false, lashCap: { I: 0, E: 0 }, ...body },
 });
 
+export const rodsKept = (body: RodsKept): DemoAct => ({ act: 'paper', kind: 'rods-kept', body });
 export const pushrods = (body: PushrodSetUp): DemoAct => ({ act: 'paper', kind: 'pushrods', body });
 
 /** A setting that somebody chose, and why. */

@@ -107,6 +107,16 @@ function armDegAt(drive: ValveDrive, assembly: Assembly, lobeLift: number): numb
   return Math.min(rest, zeroBetween(over, rest - FURTHEST_DEG, rest + FURTHEST_DEG) ?? rest);
 }
 
+/** What a feeler finds between roller and closed valve on the base circle, mm: 0 without play. */
+export function lashUnder(drive: ValveDrive, assembly: Assembly): number {
+  const { arm } = drive.rocker;
+  const seat = seatOf(drive, assembly, 0);
+  const over = (armDeg: number) => apart(cupAt(drive, assembly, armDeg), seat) - assembly.rod;
+  const rest = restDeg(drive, assembly);
+  const lifted = zeroBetween(over, rest - FURTHEST_DEG, rest + FURTHEST_DEG)!;
+  return Math.max(0, arm * (direction(lifted).y - direction(rest).y));
+}
+
 /** How far the valve is open with the lobe so far up, mm. */
 export function valveOpen(drive: ValveDrive, assembly: Assembly, lobeLift: number): number {
   const { arm } = drive.rocker;

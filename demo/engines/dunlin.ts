@@ -10,6 +10,7 @@ import {
   mockUp,
   pass,
   pushrods,
+  rodsKept,
   rockers,
   sweep,
   take,
@@ -75,6 +76,8 @@ export const DUNLIN: DemoEngine = {
     rockers({ unit: 'mm', tipDiameter: { I: 7, E: 7 }, isRough: true }),
     ...trials('1E', 'mm', '0.8=2.60;4.20'),
     rockers({ unit: 'mm', tipDiameter: { I: 7, E: 7 } }),
+    // They ran with its former gasket, before its head was milled and its seats were cut.
+    rodsKept({ unit: 'mm', length: { I: 215.9, E: 216.2 }, stood: { I: 2.25, E: 2 }, millHead: 0.25, gasketBefore: 1, gasketNow: 0.8, stems: { I: 0.3, E: 0.35 } }),
     ...trials('1I', 'mm', '0=2.55;3.95 0.8=2.90;4.20 1.6=3.00;4.45'),
     ...trials('1E', 'mm', '0=2.75;4.15 0.4=2.80;4.30 1.6=3.10;4.85'),
     atTrial('trial-turns', 'turn', '1I', 0, '2 1/2'),

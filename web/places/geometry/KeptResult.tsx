@@ -5,7 +5,7 @@ import { KIND_NAME, sayAgainstKept, sayLength } from './words.js';
 
 const LEFT_AT: Record<KeptOfKind['by'], string> = {
   plunger: 'plunger below its clip',
-  turns: 'adjuster, turns down',
+  turns: 'adjuster, down from wholly up',
   lash: 'lash',
 };
 
@@ -39,7 +39,7 @@ export function KeptResult({ found, unit }: { found: KeptOfKind; unit: 'in' | 'm
         ))}
         <dt>{LEFT_AT[by]}</dt>
         <dd className="figure">
-          {stands === null ? 'nobody said where it stood' : by === 'turns' ? stands.toFixed(2) : say(stands)}{' '}
+          {stands === null ? 'nobody said where it stood' : by === 'turns' ? `${stands.toFixed(2)} turns` : say(stands)}{' '}
           {verdict && <VerdictMark mark={verdict} />}
         </dd>
         <dt>rod to try first</dt>
