@@ -78,6 +78,7 @@ const practiceSchema = z.object({
       why: z.string(),
       edgeKept: z.object({ in: z.number(), mm: z.number() }),
       lineWidth: z.object({ in: z.number(), mm: z.number() }).optional(),
+      markAim: z.object({ in: z.number(), mm: z.number() }).optional(),
       adjusterTurns: z.object({ least: z.number(), most: z.number() }),
       standShims: z.object({ in: z.array(z.number()), mm: z.array(z.number()) }),
     })

@@ -24,6 +24,7 @@ const SPEEDS = { error: 'speeds with their factors, as 7000 × 0.5; 7800 × 0.25
 
 const fromZero = z.number({ error: 'a number' }).min(0, 'not below zero').max(50, 'at most 50');
 
+const aim = z.number({ error: 'a number' }).min(-10, 'at least −10').max(10, 'at most 10');
 const checkLift = z.number({ error: 'a lift, as a number' }).gt(0, 'above zero').max(50, 'at most 50');
 
 const stage = z.enum(STAGES, { error: `a stage: ${STAGES.join(', ')}` });
@@ -100,6 +101,7 @@ const practice = z.object({
       why: text(200).trim(),
       edgeKept: z.object({ in: fromZero, mm: fromZero }),
       lineWidth: z.object({ in: fromZero, mm: fromZero }).optional(),
+      markAim: z.object({ in: aim, mm: aim }).optional(),
       adjusterTurns: z.object({ least: fromZero, most: fromZero }),
       standShims: z.object({
         in: list(drop, { least: 1, most: 12, of: ['thickness', 'thicknesses'] }),

@@ -1,5 +1,6 @@
 import { pitchMmOf, ratioOf } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
+import { BY_NOW } from './on-file.js';
 import { pushrodLength } from '../valvetrain/pushrod-length.js';
 import type { Lack, MockUp } from '../valvetrain/mock-up.js';
 import { rodMoves } from '../valvetrain/rod-moves.js';
@@ -61,7 +62,7 @@ function partsMoved(
   const { check, build } = both;
   const { kind } = parseValve(rod.place)!;
   const shims = shimsOf(seen, rod, both);
-  const caps = [onFile.rockersAt(rod.takenAt), onFile.rockersAt('9999')].map((rockers) => rockers?.lashCap[kind] ?? 0);
+  const caps = [onFile.rockersAt(rod.takenAt), onFile.rockersAt(BY_NOW)].map((rockers) => rockers?.lashCap[kind] ?? 0);
   const wanted = engine.mount === 'pedestal-shim' ? undefined : onFile.pushrods?.adjusterWanted;
   const stoodAt = checked === null ? null : turnsAtCheck(seen, rod.place, checked, shims);
   const [baseCircle, lifterSeat] = [

@@ -6,6 +6,9 @@ import type { PushrodSetUp } from '../valvetrain/pushrod-set-up.js';
 import type { RockerSetUp } from '../valvetrain/rocker-set-up.js';
 import type { Spring } from '../valvetrain/spring-nest.js';
 
+/** A moment after everything that was read: what is on file for it is what is on file by now. */
+export const BY_NOW = '9999';
+
 /** What stands on an engine's papers and rules compute with, canonical: mm, N, degrees. */
 export interface OnFile {
   /** A figure of the engine's data; undefined while nobody has filed it. */

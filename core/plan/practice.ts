@@ -110,6 +110,8 @@ export interface Practice {
     edgeKept: Record<'in' | 'mm', number>;
     /** How wide a mark is that does not move at all, where the shop knows it: then two trials are enough. */
     lineWidth?: Record<'in' | 'mm', number>;
+    /** Where off the middle of the tip the shop wants a mark that it centres, plus outward; the middle unless it says. */
+    markAim?: Record<'in' | 'mm', number>;
     /** Turns that an adjuster is to end within, from where its maker lets it start. */
     adjusterTurns: { least: number; most: number };
     /** Shims for stands that the shop keeps. */

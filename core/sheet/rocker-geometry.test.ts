@@ -190,12 +190,21 @@ describe('a setting is barred, and says by which', () => {
 
 describe('the schools', () => {
   const trial = (setting: number, more: Partial<TriedSetting>): TriedSetting => ({ setting, isBarred: false, ...more });
-  const asked = { sink: 0.63, armLength: 1.45, valveLift: 0.58, fit: null };
+  const asked = { sink: 0.63, armLength: 1.45, valveLift: 0.58, fit: null, markAim: 0 };
 
   test('the mark centred lies where its offset passes through the middle', () => {
     const trials = [trial(7.6, { offset: -0.02 }), trial(7.7, { offset: 0.01 }), trial(7.5, { offset: -0.06 })];
     expect(opinionsOf({ ...asked, trials })[1]).toEqual({ school: 'centred', best: expect.closeTo(7.6667, 4), by: 'between', isBracketed: true }); // prettier-ignore
     expect(opinionsOf({ ...asked, trials: trials.slice(0, 1) })[1].best).toBeNull();
+  });
+
+  test('a shop that wants its marks off the middle on purpose has them there', () => {
+    const trials = [trial(7.6, { offset: -0.02 }), trial(7.7, { offset: 0.01 }), trial(7.5, { offset: -0.06 })];
+    expect(opinionsOf({ ...asked, trials, markAim: -0.005 })[1].best).toBeCloseTo(7.65, 9);
+    const offsets = [read('mark-offset', '1I', '-0.020', 7.6), read('mark-offset', '3I', '0.010', 7.7)];
+    const found = geometryOf(fileWith([...MARKS, ...offsets], [], specWith({ school: 'centred', why: 'as here', markAim: { in: -0.015, mm: -0.4 } }))); // prettier-ignore
+    expect([inches(found.best!), inches(found.markAim)]).toEqual([7.6167, -0.015]);
+    expect(found.trials.map(({ tried }) => inches(tried))).toEqual([7.6, 7.7, 7.55]);
   });
 
   test('square at mid-lift goes by the roller’s height over the pivot where that was measured', () => {

@@ -1,4 +1,5 @@
 import { expectedLift } from '../derive/expected-lift.js';
+import { BY_NOW } from '../derive/on-file.js';
 import { parseValve, placesOf } from '../engine/places.js';
 import { ratioOf, type ValveKind } from '../engine/engine.js';
 import { ImpossibleInput, type Impossibility } from '../impossible.js';
@@ -58,6 +59,8 @@ export interface RockerGeometry {
   tool: PushrodSetUp['tool'] | null;
   /** What somebody chose, mm. */
   chosen: (ChosenSetting & { by: string; at: string }) | null;
+  /** Where off the middle of the tip the shop wants a mark that it centres, plus outward, mm. */
+  markAim: number;
   /** What a valve of the kind ought to lift, and the lash that it loses; null where no lobe is known. */
   expected: { opens: number; lash: number } | null;
   /** What the first mark tells: where to go from it. */
@@ -78,7 +81,7 @@ function liftOf({ engine, stand }: Judging, kind: ValveKind, expected: RockerGeo
 function expectedOf({ engine, stand }: Judging, kind: ValveKind): RockerGeometry['expected'] {
   const seen = stand.seen();
   const places = placesOf(engine, 'valve').filter((place) => parseValve(place)!.kind === kind);
-  const all = places.flatMap((place) => expectedLift(seen, { place, takenAt: '9999' }) ?? []);
+  const all = places.flatMap((place) => expectedLift(seen, { place, takenAt: BY_NOW }) ?? []);
   const mean = (of: (one: (typeof all)[number]) => number) => all.reduce((sum, one) => sum + of(one), 0) / all.length;
   return all.length === 0 ? null : { opens: mean(({ opens }) => opens), lash: mean(({ lash }) => lash) };
 }
@@ -153,7 +156,8 @@ export function rockerGeometry(judging: Judging, { kind, only }: { kind: ValveKi
       problems = error.issues;
     }
   const sink = sinkOf({ mount, rockerRatio });
-  const opinions = opinionsOf({ sink, armLength, valveLift, trials, fit });
+  const markAim = practised?.markAim ? toCanonical(practised.markAim[unit], unit) : 0;
+  const opinions = opinionsOf({ sink, armLength, valveLift, trials, fit, markAim });
   // A single is proven the way of its lift, where nobody has rubbed a mark.
   const byTravel =
     engine.layout === 'single' && !trials.some(hasWidth) && trials.some(({ lift }) => lift !== undefined);
@@ -169,10 +173,11 @@ export function rockerGeometry(judging: Judging, { kind, only }: { kind: ValveKi
   return {
     kind, mount, rockerRatio, armLength, valveLift, isRough, fit, lacks, problems, school, opinions, best, apart,
     why: school === practised?.school ? practised.why : '',
-    trials: rankBy(school, trials, best),
-    tip: onFile.rockersAt('9999')?.tipDiameter[kind] ?? null,
+    trials: rankBy(school, trials, best, markAim),
+    markAim,
+    tip: onFile.rockersAt(BY_NOW)?.tipDiameter[kind] ?? null,
     edgeKept: practised ? toCanonical(practised.edgeKept[unit], unit) : null,
-    toBuild: shiftToBuild(judging, { place, takenAt: '9999', turn: Infinity }),
+    toBuild: shiftToBuild(judging, { place, takenAt: BY_NOW, turn: Infinity }),
     isBracketed: own.isBracketed,
     stretch: own.by === 'fit' ? fit!.within : null,
     next: nextTrialOf(telling, fit, valveLift),

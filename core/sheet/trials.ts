@@ -5,6 +5,7 @@ import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf, type Practice } from '../plan/practice.js';
 import { toCanonical } from '../units/units.js';
 import { rodToBuild } from '../derive/length-to-order.js';
+import { BY_NOW } from '../derive/on-file.js';
 import type { Lack } from '../valvetrain/mock-up.js';
 import type { TriedSetting } from '../valvetrain/schools.js';
 import type { Judging } from './judging.js';
@@ -16,9 +17,6 @@ import type { Try } from './stand.js';
 /** As the options of `mark-began`, in their order. */
 const MARK_ENDS = ['outward', 'inward'] as const;
 type MarkEnd = (typeof MARK_ENDS)[number];
-
-/** Later than anything was read. */
-const LATER = '9999';
 
 /** Why a setting cannot be used, whatever its mark looks like. */
 export const BARS = ['retainer', 'pushrod-hole', 'leans', 'turns', 'tip-edge'] as const;
@@ -119,10 +117,10 @@ function trialOf(judging: Judging, place: string, tried: number, taken: Readonly
   const value = (measure: string) => at(measure)?.value;
   const last = [...taken.values()].reduce((newest, one) => (one.turn > newest.turn ? one : newest));
   const rockers = onFile.rockersAt(last.takenAt);
-  const capNow = onFile.rockersAt(LATER)?.lashCap[kind] ?? 0;
+  const capNow = onFile.rockersAt(BY_NOW)?.lashCap[kind] ?? 0;
   const under = setUpOf(judging, last);
   const shiftAt = (takenAt: string) => shiftToBuild(judging, { place, takenAt, turn: Infinity })?.shift ?? 0;
-  const sinceTrial = (under === 'build' ? 0 : shiftAt(last.takenAt)) - shiftAt(LATER);
+  const sinceTrial = (under === 'build' ? 0 : shiftAt(last.takenAt)) - shiftAt(BY_NOW);
   const barredBy = barsOf(judging, at, spec.practice.geometry, rockers?.tipDiameter[kind]);
   const began = value('mark-began');
   const read = {

@@ -42,6 +42,8 @@ interface Asked {
   valveLift: number | null;
   trials: readonly TriedSetting[];
   fit: SweepFit | null;
+  /** Where a mark is wanted that is centred, off the middle of the tip, plus outward. */
+  markAim: number;
 }
 
 const none = (school: School): Opinion => ({ school, best: null, by: null, isBracketed: false });
@@ -61,9 +63,11 @@ function narrowest({ trials, fit, valveLift }: Asked): Opinion {
   return { school: 'narrowest', best: setting, by: 'measured', isBracketed: isBetween(marked, setting, valveLift) };
 }
 
-/** On the straight line through the two marks nearest to the middle, at different settings. */
-function centred({ trials, valveLift }: Asked): Opinion {
-  const marked = trials.flatMap(({ setting, offset }) => (offset === undefined ? [] : [{ setting, offset }]));
+/** On the straight line through the two marks nearest to where one is wanted, at different settings. */
+function centred({ trials, valveLift, markAim }: Asked): Opinion {
+  const marked = trials.flatMap(({ setting, offset }) =>
+    offset === undefined ? [] : [{ setting, offset: offset - markAim }],
+  );
   marked.sort((a, b) => Math.abs(a.offset) - Math.abs(b.offset));
   const [near] = marked;
   if (near?.offset === 0) return { school: 'centred', best: near.setting, by: 'measured', isBracketed: true };
@@ -91,7 +95,7 @@ function square({ sink, armLength, valveLift, trials, fit }: Asked): Opinion {
       isBracketed: true,
     };
   return fit?.explained && !fit.ambiguous
-    ? { ...narrowest({ sink, armLength, valveLift, trials, fit }), school: 'square' }
+    ? { ...narrowest({ sink, armLength, valveLift, trials, fit, markAim: 0 }), school: 'square' }
     : none('square');
 }
 
@@ -115,10 +119,15 @@ export function opinionsOf(asked: Asked): Opinion[] {
 }
 
 /** The trials as a school ranks them, the best first and those that are barred behind; those that tell it nothing last. */
-export function rankBy<One extends TriedSetting>(school: School, trials: readonly One[], best: number | null): One[] {
+export function rankBy<One extends TriedSetting>(
+  school: School,
+  trials: readonly One[],
+  best: number | null,
+  markAim = 0,
+): One[] {
   const score: Record<School, (one: One) => number | undefined> = {
     narrowest: ({ width }) => width,
-    centred: ({ offset }) => offset && Math.abs(offset),
+    centred: ({ offset }) => (offset === undefined ? undefined : Math.abs(offset - markAim)),
     square: ({ setting }) => (best === null ? undefined : Math.abs(setting - best)),
     'longest-travel': ({ lift }) => (lift === undefined ? undefined : -lift),
   };

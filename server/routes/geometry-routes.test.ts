@@ -95,7 +95,7 @@ describe('papers of the geometry', () => {
 
 describe('what a screen computes can be asked', () => {
   interface Lengths { needs: { kind: string; checked: number; required: number; terms: { name: string; value: number }[]; lacks: { code: string; message: string }[]; by: string | null; window: { min: number; max: number } | null; adjuster: { at: number | null } | null; candidates: { length: number; turns: number | null; plunger: number | null; fits: boolean | null; checkingRod: number }[]; pick: { length: number } | null; fitted: { place: string; off: number; turns: number | null; fits: boolean | null }[]; thickest: number | null; tube: number | null }[]; kept: { kind: string; by: string; stands: number | null; toTry: number; measured: number | null }[] } // prettier-ignore
-  interface Geometry { kinds: { kind: string; best: number | null; stretch: [number, number] | null; isBracketed: boolean; next: { setting: number; why: string; checkingRodTurns: number | null } | null; schools: { school: string; best: number | null; why: string }[]; trials: { place: string; barredBy: string[] }[]; toBuild: { shift: number } | null }[] } // prettier-ignore
+  interface Geometry { kinds: { kind: string; best: number | null; stretch: [number, number] | null; isBracketed: boolean; next: { setting: number; why: string; checkingRodTurns: number | null } | null; schools: { school: string; best: number | null; why: string }[]; trials: { place: string; barredBy: string[]; short: { by: number; isLash: boolean } | null }[]; toBuild: { shift: number } | null }[] } // prettier-ignore
   const lengthsOf = async (id: string) => (await as()<Lengths>('GET', `/api/engines/${id}/lengths`)).body;
   const IN = 25.4;
   const inches = (mm: number) => Number((mm / IN).toFixed(4));
@@ -175,6 +175,9 @@ describe('what a screen computes can be asked', () => {
     expect(intake.next).toMatchObject({ why: 'best', checkingRodTurns: expect.closeTo((intake.best! / IN - 7.5) / 0.05, 6) }); // prettier-ignore
     expect(new Set(intake.schools.map(({ why }) => why)).size).toBe(4);
     expect(intake.toBuild).toBeNull();
+    await read(id, typed('lobe-lift', '1I', '0.341', 'in'), { ...mark('1I', 7.6, '0.570'), measure: 'trial-lift' });
+    const after = (await as()<Geometry>('GET', `/api/engines/${id}/geometry`)).body.kinds[0];
+    expect(after.trials.flatMap(({ short }) => (short ? [[inches(short.by), short.isLash]] : []))).toEqual([[0.0097, false]]); // prettier-ignore
     expect(exhaust).toMatchObject({ best: null, trials: [] });
   });
 });

@@ -8,6 +8,7 @@ import { keptRods } from '../../core/sheet/kept-rods.js';
 import { judgingOf } from '../../core/sheet/judging-of.js';
 import type { Judging } from '../../core/sheet/judging.js';
 import { rodsKeptOf } from '../../core/sheet/papers.js';
+import { liftShort } from '../../core/sheet/lift-short.js';
 import { predictedMark } from '../../core/sheet/predicted-mark.js';
 import { secondReading } from '../../core/sheet/second-reading.js';
 import { rockerGeometry, type RockerGeometry } from '../../core/sheet/rocker-geometry.js';
@@ -75,7 +76,7 @@ export function geometryOf(file: EngineFile): z.infer<typeof geometryAnswer> {
       ...told,
       best,
       school,
-      trials: trials.map(({ isBarred, takenAt, ...one }) => one),
+      trials: trials.map(({ isBarred, takenAt, ...one }) => ({ ...one, short: liftShort(found, one) })),
       problems: problems.map(({ code }) => code),
       schools: opinions.map((one) => ({ ...one, why: one.school === school && why ? why : SCHOOL_WHY[one.school] })),
       fit: fit && { ...fit, solutions: fit.solutions.map((one) => one.best) },

@@ -114,7 +114,7 @@ export const GEOMETRY: Measure[] = [
   length('stand-shim', 'Shim under the stand', 'geometry', 'valve', [0.001, 0.0005], 'As fitted.', { byKind: true }),
   turns(
     'stop-turns',
-    'Pedestal bolt, turns to its torque',
+    'Bolt or nut to its stop, turns',
     'From zero lash until its torque is there: it goes to a stop.',
     {
       stage: 'geometry',

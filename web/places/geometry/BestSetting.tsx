@@ -2,6 +2,7 @@ import Slider from '@mui/material/Slider';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import { useEffect, useMemo, useState } from 'react';
+import { BY_NOW } from '../../../core/derive/on-file.js';
 import { edgesOf } from '../../../core/drawing/tip-mark.js';
 import type { RockerDrawn } from '../../../core/drawing/rocker-over-tip.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
@@ -146,7 +147,7 @@ function OverTip({ found, say }: { found: RockerGeometry; say: (mm: number) => s
   const drawables = drawablesOf(found, say);
   const one = drawables.find(({ key }) => key === shown) ?? drawables[0];
   const other = drawables.find(({ key }) => key === behind);
-  const tipMm = onFile.rockersAt('9999')?.tipDiameter[kind];
+  const tipMm = onFile.rockersAt(BY_NOW)?.tipDiameter[kind];
   if (!one || armLength === null || valveLift === null || tipMm === undefined)
     return (
       <p className="now-quiet">

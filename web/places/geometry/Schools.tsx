@@ -1,11 +1,11 @@
 import type { RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
 import type { Unit } from '../../../core/units/units.js';
 import { SCHOOL_NAME, SCHOOL_WHY } from '../../../contracts/wording/geometry.js';
-import { BY_NAME, sayDifference, sayLength } from './words.js';
+import { BY_NAME, sayAim, sayDifference, sayLength } from './words.js';
 
 /** What each school says, the shop's own first: where they disagree, by how much. */
 export function Schools({ found, unit }: { found: RockerGeometry; unit: Unit }) {
-  const { opinions, school, apart, why } = found;
+  const { opinions, school, apart, why, markAim } = found;
   const sorted = [...opinions].sort((a, b) => Number(b.school === school) - Number(a.school === school));
   const shown = sorted.filter((one) => one.school === school || one.best !== null || one.school !== 'longest-travel');
   return (
@@ -31,7 +31,10 @@ export function Schools({ found, unit }: { found: RockerGeometry; unit: Unit }) 
               </th>
               <td className="figure">{best === null ? '–' : sayLength(best, unit)}</td>
               <td className="figure">{away ? sayDifference(away.by, unit) : ''}</td>
-              <td>{by ? `${BY_NAME[by]}${isBracketed ? '' : '; not bracketed'}` : 'not told yet'}</td>
+              <td>
+                {by ? `${BY_NAME[by]}${isBracketed ? '' : '; not bracketed'}` : 'not told yet'}
+                {name === 'centred' && markAim !== 0 && `; the shop wants it ${sayAim(markAim, unit)} the middle`}
+              </td>
             </tr>
           );
         })}

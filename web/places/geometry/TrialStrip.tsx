@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { BY_NOW } from '../../../core/derive/on-file.js';
 import { edgesOf, type MarkEdges } from '../../../core/drawing/tip-mark.js';
 import { parseValve } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
@@ -24,7 +25,7 @@ export function TrialStrip({ steps, available }: { steps: Steps; available: numb
   const inks = useChartInks();
   const found = useGeometry(kind);
   const chart = useMemo(() => marksChartOf(found, available, lengthUnit, inks), [found, available, lengthUnit, inks]);
-  const rockers = useMemo(() => onFileOf(file).rockersAt('9999'), [file]);
+  const rockers = useMemo(() => onFileOf(file).rockersAt(BY_NOW), [file]);
   const tipMm = rockers?.tipDiameter[kind];
   const { unit } = target;
   const isMark = target.measure.key === 'mark-width';

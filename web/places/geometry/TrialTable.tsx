@@ -1,8 +1,8 @@
 import { Fragment } from 'react';
 import { wordBars } from '../../../contracts/wording/geometry.js';
+import { liftShort, type LiftShort } from '../../../core/sheet/lift-short.js';
 import type { RockerGeometry } from '../../../core/sheet/rocker-geometry.js';
 import type { Trial } from '../../../core/sheet/trials.js';
-import { measureOf } from '../../../core/plan/measures.js';
 import { formatFigure } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
@@ -10,12 +10,9 @@ import { settingName } from './words.js';
 
 const signed = (mm: number, unit: Unit) => `${mm > 0 ? '+' : ''}${formatFigure(mm, unit)}`;
 
-/** What a trial's lift lacks of lobe times ratio, and whether the lash alone explains it. */
-function sayShort({ opens, lash }: NonNullable<RockerGeometry['expected']>, { lift }: Trial, unit: Unit): string {
-  if (lift === undefined) return '–';
-  const short = opens - lift;
-  const isSlack = lash > 0 && Math.abs(short - lash) <= measureOf('trial-lift').uncertainty;
-  return `${formatFigure(short, unit)}${isSlack ? ', its lash' : ''}`;
+/** What a trial's lift lacks of lobe times ratio. */
+function sayShort(short: LiftShort | null, unit: Unit): string {
+  return short ? `${formatFigure(short.by, unit)}${short.isLash ? ', its lash' : ''}` : '–';
 }
 
 /** What speaks against a trial, or what it is not to be relied on for. */
@@ -81,7 +78,7 @@ export function TrialTable({
               <td className="figure">{trial.width === undefined ? '–' : formatFigure(trial.width, unit)}</td>
               <td className="figure">{trial.offset === undefined ? '–' : signed(trial.offset, unit)}</td>
               {hasLift && <td className="figure">{trial.lift === undefined ? '–' : formatFigure(trial.lift, unit)}</td>}
-              {hasLift && found.expected && <td className="figure">{sayShort(found.expected, trial, unit)}</td>}
+              {hasLift && found.expected && <td className="figure">{sayShort(liftShort(found, trial), unit)}</td>}
               {hasTurns && (
                 <td className="figure">{trial.turns === undefined ? '–' : String(Number(trial.turns.toFixed(2)))}</td>
               )}

@@ -17,7 +17,7 @@ const LACK_NAME: Record<GeometryLack, string> = {
 export const BY_NAME: Record<NonNullable<Opinion['by']>, string> = {
   fit: 'by the geometry through the marks',
   measured: 'as it was measured',
-  between: 'between the two marks nearest to the middle',
+  between: 'between the two marks nearest to it',
   'roller-height': 'by the roller’s height over its pivot',
   'mid-angle': 'by the arm’s angle at half the lift',
 };
@@ -37,6 +37,10 @@ export const settingName = ({ mount }: Pick<RockerGeometry, 'mount'>): string =>
 export const sayLength = (mm: number, unit: Unit): string => `${formatFigure(mm, unit)} ${UNIT_LABEL[unit]}`;
 /** A difference with its sign. */
 export const sayDifference = (mm: number, unit: Unit): string => `${mm > 0 ? '+' : ''}${formatFigure(mm, unit)} ${UNIT_LABEL[unit]}`; // prettier-ignore
+
+/** Where off the middle a mark is wanted. */
+export const sayAim = (mm: number, unit: Unit): string =>
+  `${sayLength(Math.abs(mm), unit)} ${mm > 0 ? 'outward of' : 'inward of'}`;
 
 const between = ([low, high]: [number, number], unit: Unit) =>
   `between ${formatFigure(low, unit)} and ${sayLength(high, unit)}`;

@@ -10,6 +10,7 @@ export interface GeometryForm {
   why: string;
   edgeKept: Both;
   lineWidth: Both;
+  markAim: Both;
   adjusterTurns: { least: string; most: string };
   standShims: Both;
 }
@@ -23,6 +24,7 @@ export const geometryForm = (said: Said | undefined): GeometryForm => ({
   why: said?.why ?? '',
   edgeKept: both(said?.edgeKept),
   lineWidth: both(said?.lineWidth),
+  markAim: both(said?.markAim),
   adjusterTurns: { least: typed(said?.adjusterTurns.least), most: typed(said?.adjusterTurns.most) },
   standShims: { in: said?.standShims.in.join(' ') ?? '', mm: said?.standShims.mm.join(' ') ?? '' },
 });
@@ -32,9 +34,12 @@ const lengths = ({ in: inches, mm }: Both) => ({ in: typedNumber(inches), mm: ty
 
 /** What is sent for it; nothing where nothing is said. */
 export function geometryOf(form: GeometryForm, listOf: (text: string) => unknown[]): { geometry?: unknown } {
-  const { school, why, edgeKept, lineWidth, adjusterTurns, standShims } = form;
+  const { school, why, edgeKept, lineWidth, markAim, adjusterTurns, standShims } = form;
   const { least, most } = adjusterTurns;
-  if ([school, why, least, most].every((text) => text.trim() === '') && ![edgeKept, lineWidth, standShims].some(isSaid))
+  if (
+    [school, why, least, most].every((text) => text.trim() === '') &&
+    ![edgeKept, lineWidth, markAim, standShims].some(isSaid)
+  )
     return {};
   return {
     geometry: {
@@ -42,6 +47,7 @@ export function geometryOf(form: GeometryForm, listOf: (text: string) => unknown
       why,
       edgeKept: lengths(edgeKept),
       ...(isSaid(lineWidth) ? { lineWidth: lengths(lineWidth) } : {}),
+      ...(isSaid(markAim) ? { markAim: lengths(markAim) } : {}),
       adjusterTurns: { least: typedNumber(least), most: typedNumber(most) },
       standShims: { in: listOf(standShims.in), mm: listOf(standShims.mm) },
     },

@@ -53,6 +53,8 @@ export const PRACTICE_NAME: Record<string, string> = {
   'geometry.edgeKept.mm': 'Mark keeps off the tip’s edge, mm',
   'geometry.lineWidth.in': 'Mark that does not move, width, in',
   'geometry.lineWidth.mm': 'Mark that does not move, width, mm',
+  'geometry.markAim.in': 'Mark wanted outward of the middle by, in',
+  'geometry.markAim.mm': 'Mark wanted outward of the middle by, mm',
   'geometry.adjusterTurns.least': 'Adjuster ends at least, turns',
   'geometry.adjusterTurns.most': 'Adjuster ends at most, turns',
   'geometry.standShims.in': 'Stand shims, in',
