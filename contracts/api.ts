@@ -10,6 +10,8 @@ import { engineFileAnswer } from './engine-file.js';
 import {
   benchSchema,
   damperQuery,
+  stopsAnswer,
+  stopsQuery,
   hintAnswerRequest,
   hintAnswerSchema,
   moveBenchRequest,
@@ -225,6 +227,7 @@ export const API = {
     status: 201,
   },
   'POST /api/engines/:id/hints': { params: id, body: hintAnswerRequest, answer: hintAnswerSchema, status: 201 },
+  'GET /api/engines/:id/stops': { params: id, query: stopsQuery, answer: stopsAnswer },
   'GET /api/engines/:id/damper-marks.pdf': { params: id, query: damperQuery },
   'GET /api/engines/:id/bench': { params: id, answer: benchSchema },
   'POST /api/engines/:id/bench': { params: id, body: moveBenchRequest, answer: benchSchema },

@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { STOP_METHODS } from '../core/cam/valve-stops.js';
+import { EVENT_SOURCES } from '../core/cam/turning-events.js';
 import { ALONG } from '../core/plan/practice.js';
+import { cardEventsSchema } from './engine-shape.js';
 import { list } from './list.js';
 import { idSchema, reason, text } from './text.js';
 
@@ -30,6 +32,25 @@ export const hintAnswerSchema = z.object({ ...done, readingId: z.uuid(), hint: z
 export const damperQuery = z.object({
   diameter: z.coerce.number({ error: 'a diameter, as a number' }).gt(0, 'above zero').max(1000, 'at most 1000'),
   unit: z.enum(['in', 'mm'], { error: 'in or mm' }),
+});
+
+/** Which way is asked about; the engine's own where none is named. */
+export const stopsQuery = z.object({ method: method.optional(), along: along.optional() });
+const source = z.enum(EVENT_SOURCES);
+/** The stops of a way on this cam, and what the cam's spans are reckoned from. */
+export const stopsAnswer = z.object({
+  method: z.enum(STOP_METHODS),
+  along: z.enum(ALONG),
+  marginDeg: z.number(),
+  /** Of each kind's lobes; `template` is a guess. */
+  from: z.object({ I: source, E: source }),
+  isGuess: z.boolean(),
+  events: cardEventsSchema,
+  stops: z.array(
+    z.object({ crankDeg: z.number(), valves: z.array(z.object({ place: z.string(), clearanceDeg: z.number() })) }),
+  ),
+  unsafe: z.array(z.object({ place: z.string(), clearanceDeg: z.number() })),
+  turningDeg: z.number(),
 });
 
 /** Where the crank stands and where each hand is: what changes too often to be an act, and is on no record. */

@@ -49,7 +49,11 @@ export interface CompletedCard {
 /** Cards print whole or half degrees, so the sums of rounded figures may differ by this. */
 const ROUNDING_DEG = 0.5;
 
-const EVENT: Record<ValveKind, { opens: keyof CardEvents; closes: keyof CardEvents; name: 'intake' | 'exhaust' }> = {
+/** The two events of each lobe, by the names that a card has for them. */
+export const EVENT: Record<
+  ValveKind,
+  { opens: keyof CardEvents; closes: keyof CardEvents; name: 'intake' | 'exhaust' }
+> = {
   I: { opens: 'intakeOpenBtdc', closes: 'intakeCloseAbdc', name: 'intake' },
   E: { opens: 'exhaustOpenBbdc', closes: 'exhaustCloseAtdc', name: 'exhaust' },
 };

@@ -1,4 +1,4 @@
-import { completeCard, type CamCard } from '../cam/cam-card.js';
+import type { CamCard } from '../cam/cam-card.js';
 import { turningEvents } from '../cam/turning-events.js';
 import { feeds, isInput, RULES } from '../derive/rules.js';
 import type { Engine } from '../engine/engine.js';
@@ -6,8 +6,8 @@ import { LAYOUTS } from '../engine/layouts.js';
 import { findMeasure } from '../plan/measures.js';
 import { EXAMPLE_SPEC_SETS } from '../plan/example-spec-sets.js';
 import type { Unit } from '../units/units.js';
+import { camKnownOf } from './cam-known.js';
 import type { Reading } from './reading.js';
-import type { SheetRow } from './row.js';
 import { sheetOf as sheetOfFile } from './sheet.js';
 import { standOf } from './stand.js';
 import { stageProgress } from './stage-progress.js';
@@ -223,24 +223,22 @@ describe('noses and the card', () => {
     expect(at('0.341').hints).toEqual([]);
   });
 
-  test('the strip turns by the measured events as soon as all four are there, before that by the centreline', () => {
+  test('the strip turns by the measured events as soon as both ends of a lobe are there, before that by the centreline', () => {
     const events = [reading('intake-open', '2'), reading('intake-close', '42'), reading('exhaust-open', '44'), reading('exhaust-close', '4')]; // prettier-ignore
     const good = pass('30 after', '30 before');
-    const from = (readings: Reading[]) =>
-      turningEvents(
-        engine,
-        (measure) => {
-          const row = sheetOf(readings, card).rows.find((one: SheetRow) => one.measure === measure);
-          return row && row.verdict !== 'suspect' ? row.value : undefined;
-        },
-        completeCard({ ...card, seat: engine.seatEvents }),
-      );
-    expect(from([])).toEqual({ events: engine.seatEvents, source: 'card' });
-    expect(from([...good, ...pair('intake', 1.27, '70', '150')])).toMatchObject({ source: 'measured-centreline', events: { intakeOpenBtdc: 28 } }); // prettier-ignore
+    const from = (readings: Reading[], of: CamCard | null = { ...card, seat: engine.seatEvents }) => {
+      const file = fileOf({ engine, spec, readings, ...(of ? { card: of } : {}) });
+      return turningEvents(camKnownOf(file, sheetOfFile(file)));
+    };
+    const both = (source: string) => ({ I: source, E: source });
+    // Without a card they are the layout's, which is a guess.
+    expect(from([], null)).toEqual({ events: engine.seatEvents, source: both('template') });
+    expect(from([])).toEqual({ events: engine.seatEvents, source: both('card-seat') });
+    expect(from([...good, ...pair('intake', 1.27, '70', '150')])).toMatchObject({ source: both('measured-centreline'), events: { intakeOpenBtdc: 28 } }); // prettier-ignore
     const { events: turned, source } = from([...good, ...events]);
-    expect(source).toBe('measured-events');
+    expect(source).toEqual(both('measured-events'));
     expect(turned).toEqual({ intakeOpenBtdc: 28, intakeCloseAbdc: 68, exhaustOpenBbdc: 68, exhaustCloseAtdc: 28 });
-    expect(from([...good, ...events, ...pass('35 after', '25 before')]).source).toBe('card');
+    expect(from([...good, ...events, ...pass('35 after', '25 before')]).source).toEqual(both('card-seat'));
   });
 });
 

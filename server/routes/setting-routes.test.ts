@@ -184,3 +184,42 @@ describe('what is odd about a reading is answered', () => {
     expect((await post(id, 'hints', { readingId: randomUUID(), hint: 'sign-slip', reason: 'checked' })).status).toBe(409); // prettier-ignore
   });
 });
+
+describe('the stops, and what they are reckoned from', () => {
+  interface Stops { method: string; from: { I: string; E: string }; isGuess: boolean; events: Record<string, number>; stops: { crankDeg: number; valves: { place: string; clearanceDeg: number }[] }[]; unsafe: { place: string }[] } // prettier-ignore
+  const stopsOf = async (id: string, query = '') => (await shop.as('builder')<Stops>('GET', `/api/engines/${id}/stops${query}`)).body; // prettier-ignore
+  const CARD = {
+    unit: 'in', checkAt: 'lobe', checkLift: 0.05, intakeDuration: 236, exhaustDuration: 240, intakeCentreline: 106, exhaustCentreline: 114,
+    seatLift: 0.006, seat: { intakeOpenBtdc: 40, intakeCloseAbdc: 76, exhaustOpenBbdc: 82, exhaustCloseAtdc: 34 },
+  }; // prettier-ignore
+
+  test('by the filed card and not by the layout; by what was measured at the card’s own lift, and at no other', async () => {
+    const id = await openEngine(shop);
+    expect(await stopsOf(id, '?method=fewest')).toMatchObject({ method: 'fewest', from: { I: 'template', E: 'template' }, isGuess: true }); // prettier-ignore
+    await post(id, 'papers/cam-card', CARD);
+    const byCard = await stopsOf(id);
+    expect(byCard).toMatchObject({ from: { I: 'card-seat', E: 'card-seat' }, isGuess: false, events: CARD.seat });
+    for (const { valves } of byCard.stops) for (const { clearanceDeg } of valves) expect(clearanceDeg).toBeGreaterThan(14); // prettier-ignore
+    const at = (lift: number) => ({ at: { by: 'lift', value: lift * 25.4 } });
+    const reading = (measure: string, entered: string, lift: number) => ({ ...typed(measure, 'engine', entered, 'deg'), ...at(lift) }); // prettier-ignore
+    await post(id, 'readings', { readings: [typed('tdc-stop-first', 'engine', '30 after', 'deg'), typed('tdc-stop-second', 'engine', '30 before', 'deg')] }); // prettier-ignore
+    // 12 before and 44 after are what the card says at 0.050; at 0.020 they are later by as much as the flank is wide.
+    await post(id, 'readings', { readings: [reading('intake-open', '27', 0.02), reading('intake-close', '59', 0.02)] });
+    expect((await stopsOf(id)).events).toEqual(CARD.seat);
+    await post(id, 'readings', { readings: [reading('intake-open', '14', 0.05), reading('intake-close', '42', 0.05)] });
+    const measured = await stopsOf(id);
+    expect(measured.from).toEqual({ I: 'measured-events', E: 'measured-centreline' });
+    // One cam: the exhaust comes two degrees earlier as well.
+    expect(measured.events).toMatchObject({
+      intakeOpenBtdc: 42,
+      intakeCloseAbdc: 74,
+      exhaustOpenBbdc: 84,
+      exhaustCloseAtdc: 32,
+    });
+  });
+
+  test('a way that there is none of is refused by its field', async () => {
+    const { status, body } = await shop.as('builder')<Refused>('GET', `/api/engines/${await openEngine(shop)}/stops?method=guess`); // prettier-ignore
+    expect([status, body.error.issues[0].path]).toEqual([422, 'method']);
+  });
+});

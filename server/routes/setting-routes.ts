@@ -1,5 +1,6 @@
 import { benchOf, turnBench } from '../services/bench.js';
 import { damperOnPaper } from '../services/damper.js';
+import { stopsOf } from '../services/stops.js';
 import type { Context } from '../services/context.js';
 import type { Engines } from '../services/engines.js';
 import type { Live, LiveEvent } from '../services/live.js';
@@ -36,6 +37,10 @@ export function settingRoutes(app: App, context: Context, engines: Engines, live
 
   route(app, 'POST /api/engines/:id/hints', MEASURING, async ({ params, person, body }) =>
     setting.answerHint(params.id, person, body),
+  );
+
+  route(app, 'GET /api/engines/:id/stops', MEASURING, async ({ params, query }) =>
+    stopsOf(await engines.file(params.id), query),
   );
 
   route(app, 'GET /api/engines/:id/damper-marks.pdf', EVERYBODY, async ({ params, query, reply }) => {

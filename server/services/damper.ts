@@ -4,8 +4,7 @@ import { METHOD_TITLE } from '../../contracts/wording/setting.js';
 import { turningEvents } from '../../core/cam/turning-events.js';
 import { damperMarks } from '../../core/drawing/damper-marks.js';
 import { settingOrder } from '../../core/plan/setting-order.js';
-import { angleOn } from '../../core/sheet/angle-on.js';
-import { cardOf } from '../../core/sheet/papers.js';
+import { camKnownOf } from '../../core/sheet/cam-known.js';
 import { settingWayOf } from '../../core/sheet/setting-progress.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
 import { findShop, findShopData } from '../store/shop-store.js';
@@ -22,7 +21,7 @@ export async function damperOnPaper(
   const { tag, engine, spec } = await engines.get(engineId);
   const file = await engines.file(engineId);
   const { method, along } = settingWayOf(file, spec.practice);
-  const { events } = turningEvents(engine, angleOn(sheetOf(file)), cardOf(file));
+  const { events } = turningEvents(camKnownOf(file, sheetOf(file)));
   const { stops } = settingOrder({ ...engine, seatEvents: events }, method, along, spec.practice.setting.marginDeg);
   const { name } = (await findShop(database))!;
   const { paper, timeZone } = await findShopData(database);

@@ -14,6 +14,7 @@ import { whatToTurn } from '../places/dead-centre/words.js';
 import { STAGE_PLACES } from '../places/stages.js';
 import { wayBack } from '../places/way-back.js';
 import { sayDerived } from './panel-parts.js';
+import { EVENT_SOURCES } from '../../core/cam/turning-events.js';
 import { sayEventSource } from './say-event-source.js';
 import { saySpare } from './say-spare.js';
 
@@ -130,7 +131,9 @@ describe('what to do now, in one sentence', () => {
       expect(whatToTurn(step, undefined, String)).toMatch(/type what the/i);
   });
   test('the strip says what it is drawn from', () => {
-    for (const source of ['card', 'measured-events', 'measured-centreline'] as const)
-      expect(sayEventSource(source)).toMatch(/^Open spans/);
+    const said = EVENT_SOURCES.map((source) => sayEventSource({ I: source, E: source }));
+    expect(new Set(said).size).toBe(EVENT_SOURCES.length);
+    expect(said.at(-1)).toBe('Open spans: a guess, no card.');
+    expect(sayEventSource({ I: 'swept', E: 'card-seat' })).toBe('Open spans, intakes: from the swept lobe; exhausts: from the seat events of the card.'); // prettier-ignore
   });
 });

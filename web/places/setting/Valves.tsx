@@ -14,6 +14,7 @@ import { TurningStrip } from '../../measuring/TurningStrip.js';
 import { useVoice } from '../../measuring/use-voice.js';
 import { usePreferences } from '../../state/preferences.js';
 import { useLooksOn } from '../../state/session.js';
+import { AskGuess } from './AskGuess.js';
 import { AtValve } from './AtValve.js';
 import { BeginOccasion } from './BeginOccasion.js';
 import { DriftView } from './DriftView.js';
@@ -160,12 +161,22 @@ export function Valves({ list }: { list?: ReactNode }) {
           </>
         }
         notice={
-          order.unsafe.length > 0 && (
-            <p className="measuring-unsafe">
-              <VerdictMark mark="high" word={false} /> This method cannot set {sayUnsafe(order.unsafe, marginDeg)} on
-              this cam.
-            </p>
-          )
+          <>
+            {setting.isOnGuess && !looksOn && (
+              <AskGuess
+                method={method}
+                isBusy={acts.isBusy}
+                onInstead={() => void acts.choose({ method: 'each-tdc', along: setting.along })}
+                onGuess={() => void acts.choose({ method, along: setting.along })}
+              />
+            )}
+            {order.unsafe.length > 0 && (
+              <p className="measuring-unsafe">
+                <VerdictMark mark="high" word={false} /> This method cannot set {sayUnsafe(order.unsafe, marginDeg)} on
+                this cam.
+              </p>
+            )}
+          </>
         }
         far={view === 'far' && <FarView setting={setting} onLeave={() => setView('valves')} />}
         drawing={

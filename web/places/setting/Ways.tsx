@@ -2,11 +2,13 @@ import Button from '@mui/material/Button';
 import { useMemo, useState } from 'react';
 import { METHOD_TITLE } from '../../../contracts/wording/setting.js';
 import type { StopMethod } from '../../../core/cam/valve-stops.js';
+import { hangsOnCam, isGuessed } from '../../../core/cam/turning-events.js';
 import { ALONG } from '../../../core/plan/practice.js';
 import { settingWays } from '../../../core/plan/setting-order.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { WayStrip } from '../../drawings/WayStrip.js';
 import { useLooksOn } from '../../state/session.js';
+import { AskGuess } from './AskGuess.js';
 import { DamperMarks } from './DamperMarks.js';
 import type { SettingState } from './use-setting.js';
 import type { SettingActs } from './use-setting-acts.js';
@@ -25,7 +27,10 @@ export function Ways({ setting, acts, onDone }: { setting: SettingState; acts: S
     () => settingWays({ ...engine, seatEvents: turning.events }, walk, marginDeg),
     [engine, turning.events, walk, marginDeg],
   );
-  const choose = async (chosen: StopMethod) => {
+  /** A way that hangs on the cam is asked about once more where nobody has said anything of the cam. */
+  const [asked, setAsked] = useState<StopMethod | null>(null);
+  const choose = async (chosen: StopMethod, isOnGuess = false) => {
+    if (!isOnGuess && hangsOnCam(chosen) && isGuessed(turning.source)) return setAsked(chosen);
     if (await acts.choose({ method: chosen, along: walk })) onDone();
   };
   return (
@@ -78,7 +83,15 @@ export function Ways({ setting, acts, onDone }: { setting: SettingState; acts: S
                   <dt>least to a ramp</dt>
                 </div>
               </dl>
-              {!looksOn && (
+              {asked === name && (
+                <AskGuess
+                  method={name}
+                  isBusy={acts.isBusy}
+                  onInstead={() => void choose('each-tdc')}
+                  onGuess={() => void choose(name, true)}
+                />
+              )}
+              {!looksOn && asked !== name && (
                 <Button
                   variant={isChosen ? 'outlined' : 'contained'}
                   disabled={acts.isBusy}

@@ -1,5 +1,6 @@
 import { useCallback, useMemo, useState } from 'react';
 import { clearanceDeg } from '../../../core/cam/base-circle.js';
+import { hangsOnCam, isGuessed } from '../../../core/cam/turning-events.js';
 import { sameCrank } from '../../../core/engine/crank.js';
 import { placesOf } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
@@ -34,7 +35,7 @@ export function useSetting() {
   const { move: savePosition, cycleUnit } = usePreferences();
   const occasion = position.occasion ?? BUILD;
   const bench = useBench(engine.id);
-  const { method, along } = useMemo(() => settingWayOf(file, practice), [file, practice]);
+  const { method, along, chosenBy } = useMemo(() => settingWayOf(file, practice), [file, practice]);
   const slack = useMemo(() => slackRoundsOf(file), [file]);
   const aside = useMemo(() => setAsideOf(file), [file]);
   const turning = useTurning();
@@ -110,6 +111,8 @@ export function useSetting() {
     stops: order.stops,
     method,
     along,
+    /** The shop's own way hangs on a cam of which nobody has said anything, and nobody has chosen it for this engine. */
+    isOnGuess: chosenBy === null && hangsOnCam(method) && isGuessed(turning.source),
     slack,
     aside,
     others: bench.others,

@@ -8,7 +8,8 @@ import { camInstall, installAt } from '../../../core/cam/cam-install.js';
 import { movedSince } from '../../../core/cam/sprocket.js';
 import { turningEvents } from '../../../core/cam/turning-events.js';
 import { findsOfEvents, spansOf } from '../../../core/drawing/wheel-finds.js';
-import { angleOn } from '../../../core/sheet/angle-on.js';
+import type { ValveKind } from '../../../core/engine/engine.js';
+import { camKnownOf } from '../../../core/sheet/cam-known.js';
 import { formatFigure } from '../../../core/units/format.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
 import { DegreeWheel } from '../../drawings/DegreeWheel.js';
@@ -28,7 +29,7 @@ const signed = (deg: number) => (deg > 0 ? `+${degrees(deg)}` : degrees(deg));
 
 /** Where the sprocket goes: every position side by side, the best one named, the chosen one written down. */
 export function Decision() {
-  const { engine, file, sheet, card, readings, take } = useDesk();
+  const { file, sheet, card, readings, take } = useDesk();
   const { timing } = file!.spec.practice;
   const looksOn = useLooksOn();
   const { enqueueSnackbar } = useSnackbar();
@@ -74,9 +75,10 @@ export function Decision() {
   const complete = measured && !Object.values(wrong).some(Boolean);
   const { events } = useMemo(() => {
     // Read before the sprocket was moved, the centreline is suspect by now, and still what all is moved from.
-    const readThen = (measure: string) => (measure === 'intake-centreline' ? measured!.value : undefined);
-    return turningEvents(engine!, moved ? readThen : angleOn(sheet!), card);
-  }, [engine, sheet, card, moved, measured]);
+    const known = camKnownOf(file!, sheet!);
+    const readThen = { read: () => [], centreline: (kind: ValveKind) => (kind === 'I' ? measured!.value : undefined) };
+    return turningEvents(moved ? { ...known, ...readThen } : known);
+  }, [file, sheet, moved, measured]);
 
   const field = (name: 'target' | 'offsets' | 'settle' | 'tolerance', label: string) => (
     <TextField
