@@ -28,14 +28,12 @@ test('a whole degreeing in inches by keyboard alone: stop, stop, four events, tw
   await expect(panel(page)).toContainText('Proved twice');
 
   await goTo(page, id, 'timing');
-  await expect(page.getByText('Open spans: from the seat events of the card.')).toBeVisible();
+  await expect(page.getByText('Open spans: card’s seat events.')).toBeVisible();
   for (const event of ['4', '40.5', '46', '2']) await key(page, event);
   for (const flank of ['82', '134', '66.5', '149.5']) await key(page, flank);
   await expect(inTable(page, 'I closes', 2)).toHaveText('+0.5');
   await expect(inTable(page, 'I nose', 1)).toHaveText('108');
-  await expect(
-    page.getByText('Open spans: from the card’s seat events, moved as its events were measured.'),
-  ).toBeVisible();
+  await expect(page.getByText('Open spans: card’s seat events, moved to the measured events.')).toBeVisible();
   await page.reload();
   await expect(inTable(page, 'I nose', 1)).toHaveText('108');
   expect((await readingsOnServer(page, id, 14)).at(-1)).toMatchObject({

@@ -303,23 +303,23 @@ test('kept rods are said by keyboard before anybody measures; a trial is set by 
 }) => {
   await signedIn(page, 'builder');
   const id = await openEngine(page, 'geometry', { ratio: { intake: 1.6, exhaust: 1.6 }, thread: { threadsPerUnit: 20, unit: 'in' } }); // prettier-ignore
-  await part(page, 'Rods kept');
+  await part(page, 'Kept pushrods');
   const field = (name: string) => page.getByLabel(name, { exact: true });
-  await field('Intake, length of the kept rods').fill('7.8');
+  await field('Intake, length of the kept pushrods').fill('7.8');
   await field('Off the head, taken off since').fill('0,02');
   await page.keyboard.press('Enter');
   await expect(page.getByText(/fields are not as they must be/)).toBeVisible();
   await expect(field('Off the head, taken off since')).toHaveValue('0,02');
   await field('Off the head, taken off since').fill('0.02');
-  await field('Exhaust, length of the kept rods').fill('7.9');
-  await field('Intake, adjuster with them when it last ran').fill('3');
-  await field('Exhaust, adjuster with them when it last ran').fill('3.5');
+  await field('Exhaust, length of the kept pushrods').fill('7.9');
+  await field('Intake, adjuster before').fill('3');
+  await field('Exhaust, adjuster before').fill('3.5');
   // As it is typed, and not only once it is filed.
-  const intake = page.getByRole('region', { name: 'Rods kept, Intake' });
+  const intake = page.getByRole('region', { name: 'Kept pushrods, Intake' });
   await expect(intake).toContainText('2.75');
   await expect(intake).toContainText('7.7800 in');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('Rods kept filed')).toBeVisible();
+  await expect(page.getByText('Kept pushrods filed')).toBeVisible();
 
   await paper(page, id, 'pushrods', { unit: 'in', convention: 'overall', rods: 'by-kind', tool: { base: 7.5, perTurn: 0.05 } }); // prettier-ignore
   await page.reload();

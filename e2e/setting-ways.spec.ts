@@ -14,7 +14,7 @@ const chooseWay = async (page: Page, name: string) => {
   const way = page.getByRole('listitem').filter({ has: page.getByRole('heading', { name, exact: true }) });
   await way.getByRole('button', { name: /Choose|Set in this way|Begin anew/ }).click();
   // Nobody has filed a card for this engine: what hangs on one asks first.
-  if (/Two positions|Fewest/.test(name)) await page.getByRole('button', { name: 'Use it on the guess' }).click();
+  if (/Two positions|Fewest/.test(name)) await page.getByRole('button', { name: 'Use the guess' }).click();
   await expect(page.getByTestId('active-number')).toBeVisible();
 };
 /** Another device: another browser that shares nothing with the first. */

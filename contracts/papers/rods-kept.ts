@@ -28,7 +28,7 @@ export const rodsKeptSchema = z.object({
 /** Rods that go in again, and what was cut or changed since they last ran; the newest counts. */
 export const rodsKept = paperKind({
   kind: 'rods-kept',
-  title: 'Rods kept',
+  title: 'Kept pushrods',
   schema: rodsKeptSchema,
   keeps: 'newest',
   check(said) {

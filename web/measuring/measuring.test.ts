@@ -133,7 +133,7 @@ describe('what to do now, in one sentence', () => {
   test('the strip says what it is drawn from', () => {
     const said = EVENT_SOURCES.map((source) => sayEventSource({ I: source, E: source }));
     expect(new Set(said).size).toBe(EVENT_SOURCES.length);
-    expect(said.at(-1)).toBe('Open spans: a guess, no card.');
-    expect(sayEventSource({ I: 'swept', E: 'card-seat' })).toBe('Open spans, intakes: from the swept lobe; exhausts: from the seat events of the card.'); // prettier-ignore
+    expect(said.at(-1)).toBe('Open spans: a guess, no cam card.');
+    expect(sayEventSource({ I: 'swept', E: 'card-seat' })).toBe('Open spans, intakes: swept lobe; exhausts: card’s seat events.'); // prettier-ignore
   });
 });

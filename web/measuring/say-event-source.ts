@@ -1,14 +1,14 @@
 import type { EventSource, EventSources } from '../../core/cam/turning-events.js';
 
 const FROM: Record<EventSource, string> = {
-  'measured-at-seat': 'as they were measured at the seat',
-  'measured-events': 'from the card’s seat events, moved as its events were measured',
-  'measured-centreline': 'from the card’s seat events, moved to the measured centreline',
-  'card-seat': 'from the seat events of the card',
-  swept: 'from the swept lobe',
-  'card-durations': 'from the events at the card’s check lift and a made-up ramp',
-  intake: 'from the events typed at intake',
-  template: 'a guess, no card',
+  'measured-at-seat': 'measured at the seat',
+  'measured-events': 'card’s seat events, moved to the measured events',
+  'measured-centreline': 'card’s seat events, moved to the measured centreline',
+  'card-seat': 'card’s seat events',
+  swept: 'swept lobe',
+  'card-durations': 'card’s events at its check lift, with an assumed ramp',
+  intake: 'events typed at intake',
+  template: 'a guess, no cam card',
 };
 
 /** What the spans of the crank strip are drawn from. */

@@ -32,7 +32,7 @@ export const GEOMETRY: Measure[] = [
     'What is tried: the length of the rod; under a stand, the shims.',
     { byKind: true },
   ),
-  turns('trial-tool-turns', 'Trial, checking rod, turns open', 'From its shortest, as it is tried.', {
+  turns('trial-tool-turns', 'Trial, checking pushrod turns', 'Turns open from fully closed.', {
     byKind: true,
     stage: 'geometry',
     resolution: 1 / 20,

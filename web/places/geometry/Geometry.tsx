@@ -30,7 +30,7 @@ import './geometry.css';
 type Form = 'rockers' | 'kept' | 'best' | 'pushrods' | 'length';
 const TITLE: Record<Form, string> = {
   rockers: 'Rockers and tips',
-  kept: 'Rods kept',
+  kept: 'Kept pushrods',
   best: 'Which setting',
   pushrods: 'Pushrods',
   length: 'Length to order',

@@ -4,8 +4,8 @@ import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { KIND_NAME, sayAgainstKept, sayLength } from './words.js';
 
 const LEFT_AT: Record<KeptOfKind['by'], string> = {
-  plunger: 'plunger below its clip',
-  turns: 'adjuster, down from wholly up',
+  plunger: 'plunger depth',
+  turns: 'adjuster, down from fully up',
   lash: 'lash',
 };
 
@@ -24,10 +24,10 @@ export function KeptResult({ found, unit }: { found: KeptOfKind; unit: 'in' | 'm
     unit,
   );
   return (
-    <section aria-label={`Rods kept, ${KIND_NAME[kind]}`}>
+    <section aria-label={`Kept pushrods, ${KIND_NAME[kind]}`}>
       <h4>{KIND_NAME[kind]}</h4>
       <dl className="kept-sum">
-        <dt>kept rod</dt>
+        <dt>kept pushrod</dt>
         <dd className="figure">{say(length)}</dd>
         {words.map(({ name, figure }, index) => (
           <div key={name} className="kept-term">
@@ -39,15 +39,15 @@ export function KeptResult({ found, unit }: { found: KeptOfKind; unit: 'in' | 'm
         ))}
         <dt>{LEFT_AT[by]}</dt>
         <dd className="figure">
-          {stands === null ? 'nobody said where it stood' : by === 'turns' ? `${stands.toFixed(2)} turns` : say(stands)}{' '}
+          {stands === null ? 'not entered' : by === 'turns' ? `${stands.toFixed(2)} turns` : say(stands)}{' '}
           {verdict && <VerdictMark mark={verdict} />}
         </dd>
-        <dt>rod to try first</dt>
+        <dt>try first</dt>
         <dd className="figure">{say(toTry)}</dd>
       </dl>
       {overstated !== 0 && (
         <p className="now-quiet">
-          The rod’s angle is not filed: the head’s way counts whole. At 15° it is {say(Math.abs(overstated))} less.
+          Pushrod angle not filed: cuts and gasket count in full. At 15° they count {say(Math.abs(overstated))} less.
         </p>
       )}
       {measured !== null && <p>{sayAgainstKept(found, unit)}</p>}

@@ -130,7 +130,7 @@ function Need({
       {kept && <p>{sayAgainstKept({ ...kept, measured: required }, unit)}</p>}
       {tube !== null && (
         <p>
-          Made to length: its tube is <strong className="figure">{say(tube)}</strong>, what the two tips leave.
+          Made to length: cut the tube to <strong className="figure">{say(tube)}</strong>.
         </p>
       )}
       <div className="length-drawings">

@@ -123,12 +123,12 @@ export function Measuring({
             <p>
               <strong>Trial.</strong> Set{' '}
               {isInTurns
-                ? 'the checking rod by its turns'
+                ? 'the checking pushrod by its turns'
                 : found.mount === 'stud-nut'
-                  ? 'a checking rod to a length'
+                  ? 'a checking pushrod to a length'
                   : 'shims under the stand'}
-              , dye the tip, turn the engine twice, read what was rubbed. First: what is set
-              {isInTurns ? '; Enter with nothing typed asks for its length instead' : ''}.
+              , dye the tip, turn the engine twice, read what was rubbed. First: what is set.
+              {isInTurns && ' To type a length instead, press Enter.'}
             </p>
           ) : (
             <Todo measure={measure} />

@@ -71,9 +71,9 @@ const GROUPS: (FigureGroupRow<RodFigure> & { hydraulicOnly?: true; turnsOnly?: t
     ],
   },
   {
-    legend: 'Made to length: from the tube’s end to the tip’s',
+    legend: 'Made to length: tip heights over the tube',
     fields: [
-      ['tips.lower', 'Lower tip', 'told as the lengths are'],
+      ['tips.lower', 'Lower tip', 'by the same convention'],
       ['tips.upper', 'Upper tip', 'both, or neither'],
     ],
   },

@@ -30,7 +30,7 @@ export function RodsKeptForm() {
     filed,
     check: checkKept,
     fieldOf: keptFieldOf,
-    filedWords: () => 'Rods kept filed',
+    filedWords: () => 'Kept pushrods filed',
   });
   const { said } = checkKept(typed);
   const found = said ? keptRods(judging, said) : [];
@@ -38,13 +38,14 @@ export function RodsKeptForm() {
     <form
       className="measuring-form beside-wheel"
       noValidate
-      aria-label="Rods kept"
+      aria-label="Kept pushrods"
       onSubmit={(event) => void submit(event)}
     >
       <div>
-        <h2>Rods kept</h2>
+        <h2>Kept pushrods</h2>
         <p className="now-quiet">
-          The engine’s own rods go in again, or tell which to try first. Leave empty what has not changed.
+          Old pushrods going back in? Here is where they will stand, and which length to try first. Leave blank what has
+          not changed.
         </p>
         <fieldset>
           <FormChoice control={control} name="unit" label="Lengths in" options={LIFT_UNITS} />
@@ -52,14 +53,12 @@ export function RodsKeptForm() {
         {keptGroups(engine.mount, stoodBy(engine)).map((group) => (
           <FigureGroup key={group.legend} control={control} paths={KEPT_FIGURES} group={group} />
         ))}
-        <FormEnd file="File rods kept" what="sheet" problem={problem} isDraft={isDraft} onDrop={settle} />
+        <FormEnd file="File kept pushrods" what="sheet" problem={problem} isDraft={isDraft} onDrop={settle} />
       </div>
-      <section className="kept-results" aria-label="Before anybody measures">
-        <h3>Before anybody measures</h3>
+      <section className="kept-results" aria-label="Before measuring">
+        <h3>Before measuring</h3>
         {found.length === 0 ? (
-          <p className="now-quiet">
-            Type the length of both kinds: where they will stand, and the rod to try first, comes here.
-          </p>
+          <p className="now-quiet">Type both lengths to see where they will stand.</p>
         ) : (
           found.map((one) => <KeptResult key={one.kind} found={one} unit={typed.unit} />)
         )}

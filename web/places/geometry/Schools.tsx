@@ -33,7 +33,7 @@ export function Schools({ found, unit }: { found: RockerGeometry; unit: Unit }) 
               <td className="figure">{away ? sayDifference(away.by, unit) : ''}</td>
               <td>
                 {by ? `${BY_NAME[by]}${isBracketed ? '' : '; not bracketed'}` : 'not told yet'}
-                {name === 'centred' && markAim !== 0 && `; the shop wants it ${sayAim(markAim, unit)} the middle`}
+                {name === 'centred' && markAim !== 0 && `; ${sayAim(markAim, unit)}`}
               </td>
             </tr>
           );

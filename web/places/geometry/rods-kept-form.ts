@@ -14,14 +14,14 @@ const bothKinds = (path: string, help?: string): FigureGroupRow<string>['fields'
   KINDS.map((kind) => [`${path}.${kind}`, KIND_NAME[kind], help] as const);
 
 const STOOD: Record<StoodBy, string> = {
-  plunger: 'Plunger below its clip with them, when it last ran',
-  turns: 'Adjuster with them when it last ran, turns down from wholly up',
-  lash: 'Lash with them when it last ran',
+  plunger: 'Plunger depth before',
+  turns: 'Adjuster before, turns down from fully up',
+  lash: 'Lash before',
 };
 
 /** What can have changed, in the order of the way from cam to valve; a stud has no stand. */
 export const keptGroups = (mount: RockerMount, by: StoodBy): FigureGroupRow<string>[] => [
-  { legend: 'Length of the kept rods', fields: bothKinds('length') },
+  { legend: 'Length of the kept pushrods', fields: bothKinds('length') },
   { legend: STOOD[by], fields: bothKinds('stood') },
   {
     legend: 'Taken off since',
@@ -31,23 +31,23 @@ export const keptGroups = (mount: RockerMount, by: StoodBy): FigureGroupRow<stri
     ],
   },
   {
-    legend: 'Gasket, pressed',
+    legend: 'Gasket, compressed',
     fields: [
       ['gasketBefore', 'Before'],
       ['gasketNow', 'Now'],
     ],
   },
-  { legend: 'Tips stand higher over the head by', fields: bothKinds('stems', 'minus: lower') },
-  ...(mount === 'stud-nut' ? [] : [{ legend: 'More shims under the stands by', fields: bothKinds('shims', 'minus: fewer') }]),
+  { legend: 'Valve tips higher by', fields: bothKinds('stems', 'minus: lower') },
+  ...(mount === 'stud-nut' ? [] : [{ legend: 'Stand shims added', fields: bothKinds('shims', 'minus: taken out') }]),
   {
-    legend: 'Rod’s seat over the lifter’s foot',
+    legend: 'Lifter, foot to pushrod seat',
     fields: [
       ['lifterSeatBefore', 'Before'],
       ['lifterSeatNow', 'Now'],
     ],
   },
-  { legend: 'Base circle before, diameter', fields: bothKinds('baseCircleBefore') },
-  { legend: 'Base circle now, diameter', fields: bothKinds('baseCircleNow') },
+  { legend: 'Base circle diameter before', fields: bothKinds('baseCircleBefore') },
+  { legend: 'Base circle diameter now', fields: bothKinds('baseCircleNow') },
 ]; // prettier-ignore
 
 const FIGURES = keptGroups('pedestal-shim', 'turns').flatMap(({ fields }) => fields.map(([path]) => path));

@@ -40,7 +40,7 @@ export const sayDifference = (mm: number, unit: Unit): string => `${mm > 0 ? '+'
 
 /** Where off the middle a mark is wanted. */
 export const sayAim = (mm: number, unit: Unit): string =>
-  `${sayLength(Math.abs(mm), unit)} ${mm > 0 ? 'outward of' : 'inward of'}`;
+  `the shop aims ${sayLength(Math.abs(mm), unit)} ${mm > 0 ? 'outward' : 'inward'}`;
 
 const between = ([low, high]: [number, number], unit: Unit) =>
   `between ${formatFigure(low, unit)} and ${sayLength(high, unit)}`;
@@ -157,7 +157,7 @@ export function sayFit(found: RockerGeometry, unit: Unit): string {
 
 /** What the changes since a kept rod ran ask for, beside what the check came to: they explain a length that nobody stocks. */
 export const sayAgainstKept = ({ length, toTry, measured }: Pick<KeptRod, 'length' | 'toTry'> & { measured: number | null }, unit: Unit): string =>
-  `The kept rod’s ${sayLength(length, unit)} and what was changed since come to ${sayLength(toTry, unit)}${measured === null ? '' : `; the check says ${sayLength(measured, unit)}, ${sayDifference(measured - toTry, unit)}`}.`; // prettier-ignore
+  `Kept pushrod ${sayLength(length, unit)} with these changes: ${sayLength(toTry, unit)}.${measured === null ? '' : ` The check says ${sayLength(measured, unit)} (${sayDifference(measured - toTry, unit)}).`}`; // prettier-ignore
 
 /** What speaks against the best setting: its mark, followed from the trials, too near to the tip's edge. */
 export function sayEdge(found: RockerGeometry, unit: Unit): string {

@@ -117,7 +117,7 @@ export function What({ specSets = [], onLayout, isFixed = false, judgedBy }: Pro
           options={[
             ['stud-nut', 'nut on a stud'],
             ['rocker-screw', 'screw at the pushrod end'],
-            ['pedestal-shim', 'pedestal, or nut, to a stop; shims'],
+            ['pedestal-shim', 'pedestal or positive-stop nut, shims'],
           ]}
         />
         {field('threadsPerUnit', 'Adjuster, threads')}

@@ -60,7 +60,7 @@ const GROUPS: { title: string; fields: [path: string, help: string][] }[] = [
       ['geometry.edgeKept.mm', 'the same in millimetres'],
       ['geometry.lineWidth.in', 'where the shop knows it, two trials are enough'],
       ['geometry.lineWidth.mm', 'the same in millimetres'],
-      ['geometry.markAim.in', 'where a mark is centred; minus inward, empty: the middle'],
+      ['geometry.markAim.in', 'outward; minus inward; blank for centred'],
       ['geometry.markAim.mm', 'the same in millimetres'],
       ['geometry.adjusterTurns.least', 'from where the maker lets it start'],
       ['geometry.adjusterTurns.most', 'further out or in, a setting is barred'],

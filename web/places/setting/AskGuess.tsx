@@ -17,13 +17,13 @@ export function AskGuess({
 }) {
   return (
     <div className="now-hint" role="group" aria-label={`${METHOD_TITLE[method]} on a guess`}>
-      No cam card is filed, no lobe swept: where these valves open is a guess, and {METHOD_TITLE[method]} hangs on it.
-      File the card (Timing), or set one cylinder at a time at its own dead centre.{' '}
+      No cam card, no swept lobe: these seat events are a guess, and {METHOD_TITLE[method]} depends on them. File the
+      card under Timing, or set each cylinder at its firing TDC.{' '}
       <Button size="small" disabled={isBusy} onClick={onInstead}>
-        {METHOD_TITLE['each-tdc']} instead
+        Set at firing TDC
       </Button>
       <Button size="small" disabled={isBusy} onClick={onGuess}>
-        Use it on the guess
+        Use the guess
       </Button>
     </div>
   );
