@@ -70,6 +70,14 @@ test('a chosen target moves what the card lets expect, and nothing else', () => 
   expect(plain['lobe-lift-E']).toBeUndefined();
 });
 
+test('a card with one lobe’s events, or a single one, lets each be expected by itself', () => {
+  const card = completeCard({ unit: 'in', checkAt: 'lobe', checkLift: 0.05, events: { intakeOpenBtdc: 4, intakeCloseAbdc: 40 } }); // prettier-ignore
+  expect(expectedFromCard(card)).toEqual({ 'intake-open': 4, 'intake-close': 40, 'intake-centreline': 108 });
+  expect(expectedFromCard(card, 104)).toEqual({ 'intake-open': 8, 'intake-close': 36, 'intake-centreline': 104 });
+  const single = completeCard({ unit: 'in', checkAt: 'lobe', checkLift: 0.05, events: { exhaustCloseAtdc: 2 } });
+  expect(expectedFromCard(single)).toEqual({ 'exhaust-close': 2 });
+});
+
 test('a dial turned by any travel reads it back, whichever way its numbers run and wherever it started', () => {
   const next = angles(13);
   for (let round = 0; round < 300; round++) {

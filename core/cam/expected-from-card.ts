@@ -1,6 +1,5 @@
 import { toCanonical } from '../units/units.js';
-import { eventsOfCard, type CompletedCard } from './cam-card.js';
-import { advanceEvents } from './cam-events.js';
+import type { CompletedCard } from './cam-card.js';
 
 /** Measures of the events, by the names that the card has for them. */
 export const EVENT_MEASURES = {
@@ -9,6 +8,9 @@ export const EVENT_MEASURES = {
   exhaustOpenBbdc: 'exhaust-open',
   exhaustCloseAtdc: 'exhaust-close',
 } as const;
+
+/** An opening is counted before its dead centre: earlier is more. A closing is counted after it. */
+const isOpening = (event: string): boolean => event.includes('Open');
 
 /**
  * What each measure of the timing ought to read by the card, canonical; the lobe lifts as `lobe-lift-I` and `-E`. With
@@ -21,10 +23,11 @@ export function expectedFromCard(card: CompletedCard, targetDeg?: number): Recor
   const { intakeCentreline, exhaustCentreline, intakeLobeLift, exhaustLobeLift } = figures;
   const advance = targetDeg === undefined || intakeCentreline === undefined ? 0 : intakeCentreline - targetDeg;
   const expected: Record<string, number> = {};
-  const events = eventsOfCard(card);
-  if (events)
-    for (const [event, deg] of Object.entries(advanceEvents(events, advance)))
-      expected[EVENT_MEASURES[event as keyof typeof EVENT_MEASURES]] = deg;
+  // Each by itself: a card may print one lobe's events, and nothing of the other's.
+  for (const [event, measure] of Object.entries(EVENT_MEASURES)) {
+    const deg = figures[`events.${event}`];
+    if (deg !== undefined) expected[measure] = deg + (isOpening(event) ? advance : -advance);
+  }
   if (intakeCentreline !== undefined) expected['intake-centreline'] = intakeCentreline - advance;
   if (exhaustCentreline !== undefined) expected['exhaust-centreline'] = exhaustCentreline + advance;
   if (intakeLobeLift !== undefined) expected['lobe-lift-I'] = toCanonical(intakeLobeLift, printed.unit);

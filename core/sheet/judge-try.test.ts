@@ -106,6 +106,19 @@ describe('which limit a value is judged by', () => {
     expect(hintsOf(readingOf('lash-cold', '1I', '0.4', 'mm'))).toEqual([]);
     expect(hintsOf(readingOf('lash-cold', '8E', '0.4', 'mm'))).toContain('differs-from-siblings');
   });
+
+  test('the one inside its limits is not accused by those that are out', () => {
+    const cold = spec(limit({ measure: 'lash-cold', valve: 'I', min: 0.012, max: 0.018 }));
+    const rowsWith = (values: string[]) => {
+      const readings = values.map((entered, valve) => readingOf('lash-cold', `${valve + 1}I`, entered, 'in'));
+      return sheetOf(fileOf({ engine: solid, spec: cold, readings })).rows.filter(({ measure }) => measure === 'lash-cold'); // prettier-ignore
+    };
+    const odd = (values: string[]) => rowsWith(values).filter(({ hints }) => hints.some(({ code }) => code === 'differs-from-siblings')).map(({ place }) => place); // prettier-ignore
+    const out = ['0.030', '0.031', '0.030', '0.029', '0.030', '0.031', '0.030'];
+    expect(odd([...out, '0.015'])).toEqual([]);
+    // Among its own, most of which are in, one that lies elsewhere inside the limits is asked about as ever.
+    expect(odd(['0.0132', '0.0133', '0.0132', '0.0131', '0.0132', '0.0133', '0.0132', '0.0175'])).toEqual(['8I']);
+  });
 });
 
 describe('what follows from one reading', () => {

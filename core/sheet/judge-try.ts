@@ -132,26 +132,36 @@ function otherValve(judging: Judging, one: Try, { verdict, judgedAs }: Omit<Judg
   return verdictIf(judging, one, { place }) === 'in' ? [{ code: 'fits-other-valve', place }] : [];
 }
 
+const isOut = (verdict: Judged['verdict']): boolean => verdict === 'low' || verdict === 'high';
+
 /** Judges the try that counts in its slot: by its limit, against its siblings, and by whether its angle holds. */
 export function judgeTry(judging: Judging, one: Try): Judged {
   const own = verdictOfCounting(judging, one);
   // What says a reading otherwise is as odd as the reading, and no odder.
   if (one.derived?.carried) return { ...own, hints: [] };
   const doubt = judging.doubtOf(one);
-  const hints = hintsFor({
-    measure: measureOf(one.measure),
-    place: one.place,
-    value: one.value,
-    others: siblingsOf(judging, one),
-    withinLimit: own.limit ? (trial) => verdictIf(judging, one, { value: trial }) === 'in' : null,
-    ...(own.limit && !own.judgedAs ? { limit: own.limit } : {}),
-    computed: one.derived !== undefined,
-  });
+  const others = siblingsOf(judging, one);
+  const hintsAmong = (siblings: Try[]) =>
+    hintsFor({
+      measure: measureOf(one.measure),
+      place: one.place,
+      value: one.value,
+      others: siblings,
+      withinLimit: own.limit ? (trial) => verdictIf(judging, one, { value: trial }) === 'in' : null,
+      ...(own.limit && !own.judgedAs ? { limit: own.limit } : {}),
+      computed: one.derived !== undefined,
+    });
+  const hints = hintsAmong(others);
+  // Siblings that are out themselves don't accuse one that is in.
+  const told =
+    hints.length > 0 && own.verdict === 'in'
+      ? hintsAmong(others.filter((other) => !isOut(verdictIf(judging, other, {}))))
+      : hints;
   return {
     ...own,
     hints: [
       ...(doubt ? [{ code: doubt }] : []),
-      ...hints,
+      ...told,
       ...otherValve(judging, one, own),
       ...ownHints(judging, one, own),
     ],
