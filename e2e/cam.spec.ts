@@ -118,7 +118,6 @@ test('the sprocket: every position side by side, the best named, the choice writ
 }) => {
   await signedIn(page, 'builder');
   const id = await openEngine(page, 'timing');
-  await fileCard(page, id, INCH_CARD);
   await page.request.post(`/api/engines/${id}/readings`, {
     data: {
       readings: [
@@ -130,6 +129,14 @@ test('the sprocket: every position side by side, the best named, the choice writ
   await page.getByRole('button', { name: 'Sprocket' }).click();
   await page.getByLabel('Centreline wanted, °').fill('107');
   const best = page.getByRole('row', { name: /best/ });
+  // Of a cam without its card no events are made up, and no overlap.
+  await expect(best).toContainText('106.5');
+  await expect(best).not.toContainText('TDC');
+  await expect(page.getByText('File the cam card to see events and overlap')).toBeVisible();
+  await fileCard(page, id, INCH_CARD);
+  await page.reload();
+  await page.getByRole('button', { name: 'Sprocket' }).click();
+  await page.getByLabel('Centreline wanted, °').fill('107');
   await expect(best).toContainText('+4');
   await expect(best).toContainText('106.5');
   // Going over the positions moves the events on the wheel.

@@ -109,7 +109,7 @@ test('three trials by keyboard, the suggestion followed, one length from the she
   await expect(page.getByRole('figure', { name: 'The rocker over its tip' })).toBeVisible();
 
   // How rods are told, then the checking rod on both kinds.
-  await part(page, 'Pushrods');
+  await part(page, /Pushrods$/);
   await page.getByRole('combobox', { name: 'Lengths are read' }).click();
   await page.getByRole('option', { name: /overall/ }).click();
   await page.getByRole('combobox', { name: 'Bought as' }).click();

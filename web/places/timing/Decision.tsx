@@ -6,7 +6,7 @@ import { useMemo, useState, type FormEvent } from 'react';
 import { advanceEvents, camEvents } from '../../../core/cam/cam-events.js';
 import { camInstall, installAt } from '../../../core/cam/cam-install.js';
 import { movedSince } from '../../../core/cam/sprocket.js';
-import { turningEvents } from '../../../core/cam/turning-events.js';
+import { isGuessed, turningEvents } from '../../../core/cam/turning-events.js';
 import { findsOfEvents, spansOf } from '../../../core/drawing/wheel-finds.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
 import { camKnownOf } from '../../../core/sheet/cam-known.js';
@@ -73,7 +73,7 @@ export function Decision() {
     tolerance: (number(form.tolerance) === null || number(form.tolerance)! < 0) && 'degrees, zero or more',
   };
   const complete = measured && !Object.values(wrong).some(Boolean);
-  const { events } = useMemo(() => {
+  const { events, source } = useMemo(() => {
     // Read before the sprocket was moved, the centreline is suspect by now, and still what all is moved from.
     const known = camKnownOf(file!, sheet!);
     const readThen = { read: () => [], centreline: (kind: ValveKind) => (kind === 'I' ? measured!.value : undefined) };
@@ -99,7 +99,10 @@ export function Decision() {
   };
   const best = input && camInstall(input);
   const shown = looked !== null && offsets.includes(looked) ? looked : best ? best.offset : null;
-  const onWheel = best && shown !== null ? advanceEvents(events, shown - readAt) : null;
+  // Of a cam that nobody has told anything of, nothing is made up.
+  const isTold = { I: source.I !== 'template', E: source.E !== 'template' };
+  const event = (kind: ValveKind, deg: number, side: string) => (isTold[kind] ? `${degrees(deg)} ${side}` : '–');
+  const onWheel = best && shown !== null && !isGuessed(source) ? advanceEvents(events, shown - readAt) : null;
   const record = (event: FormEvent, offset: number) => {
     event.preventDefault();
     if (!input) return setProblem('Measure the intake centreline first.');
@@ -143,6 +146,9 @@ export function Decision() {
         {field('settle', 'Chain settles by, °')}
         {field('tolerance', 'Near enough, °')}
       </fieldset>
+      {input && isGuessed(source) && (
+        <p className="now-quiet">File the cam card to see events and overlap at each position.</p>
+      )}
       {input && (
         <table className="measuring-table sprocket" aria-label="Positions of the sprocket">
           <thead>
@@ -188,11 +194,11 @@ export function Decision() {
                     <VerdictMark mark={at.within ? 'in' : at.errorSettled > 0 ? 'high' : 'low'} word={false} />{' '}
                     <span className="figure">{degrees(at.errorSettled)}</span>
                   </td>
-                  <td className="figure">{degrees(moved.intakeOpenBtdc)} BTDC</td>
-                  <td className="figure">{degrees(moved.intakeCloseAbdc)} ABDC</td>
-                  <td className="figure">{degrees(moved.exhaustOpenBbdc)} BBDC</td>
-                  <td className="figure">{degrees(moved.exhaustCloseAtdc)} ATDC</td>
-                  <td className="figure">{degrees(camEvents(moved).overlap)}</td>
+                  <td className="figure">{event('I', moved.intakeOpenBtdc, 'BTDC')}</td>
+                  <td className="figure">{event('I', moved.intakeCloseAbdc, 'ABDC')}</td>
+                  <td className="figure">{event('E', moved.exhaustOpenBbdc, 'BBDC')}</td>
+                  <td className="figure">{event('E', moved.exhaustCloseAtdc, 'ATDC')}</td>
+                  <td className="figure">{isGuessed(source) ? '–' : degrees(camEvents(moved).overlap)}</td>
                   <td>
                     {!looksOn && (
                       <Button
