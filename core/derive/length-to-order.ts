@@ -1,7 +1,7 @@
 import { pitchMmOf, ratioOf } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
 import { BY_NOW } from './on-file.js';
-import { pushrodLength } from '../valvetrain/pushrod-length.js';
+import { MOST_LEAN_DEG, overstatedBy, pushrodLength } from '../valvetrain/pushrod-length.js';
 import type { Lack, MockUp } from '../valvetrain/mock-up.js';
 import { rodMoves } from '../valvetrain/rod-moves.js';
 import type { Seen, Taken, Term } from './rule.js';
@@ -19,10 +19,6 @@ export interface LengthToOrder {
   /** Where nobody filed the rod's angle and the head has moved: what an angle as large as any has would add, mm. */
   unknownAngle: { by: number; upToDeg: number } | null;
 }
-
-/** A rod leans against its cylinder by no more than this in any head, degrees: as far as a gasket may count for less. */
-const MOST_LEAN_DEG = 15;
-const alongAt = (deg: number) => Math.cos((deg * Math.PI) / 180);
 
 /** The checking rod as it was read last, by its length or by its turns; mm. */
 export function checkedRod(
@@ -135,7 +131,7 @@ export function rodToBuild(seen: Seen, rod: ReadAt, checked: number | null): Rod
     ...parts,
     terms: [...named.filter(({ value }) => value !== 0), ...parts.terms],
     lacks: [...(isHydraulic && !plunger ? (['plunger-target'] as const) : []), ...parts.lacks],
-    overstated: angleDeg === undefined ? (terms.gasket + terms.cuts) * (1 - alongAt(MOST_LEAN_DEG)) : 0,
+    overstated: angleDeg === undefined ? overstatedBy(terms) : 0,
   };
 }
 

@@ -1,6 +1,7 @@
 import type { RodsKept } from '../valvetrain/rods-kept.js';
 import { judgingOf } from './judging-of.js';
 import { keptRods } from './kept-rods.js';
+import { lengthNeeds } from './length-needs.js';
 import { standOf } from './stand.js';
 import { CHECK, engine, fileWith, inches, paper, read, RODS, shop } from './test-geometry.js';
 
@@ -14,7 +15,8 @@ const rods = paper('pushrods', { ...RODS, angleDeg: 0 });
 
 const keptIn = (said: RodsKept, papers = [rods], of = pedestal, readings: Parameters<typeof fileWith>[0] = []) => {
   const file = fileWith(readings, papers, shop, of);
-  return keptRods(judgingOf(file, standOf(file)), said)[0];
+  const judging = judgingOf(file, standOf(file));
+  return keptRods(judging, lengthNeeds(judging), said)[0];
 };
 
 test('a milled head drives the plunger deeper by as much, and a tip that stands higher by its part of the ratio', () => {

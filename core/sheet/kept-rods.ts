@@ -3,7 +3,7 @@ import { parseValve, placesOf } from '../engine/places.js';
 import { keptInMillimetres, keptRod, stoodBy, type KeptRod, type RodsKept } from '../valvetrain/rods-kept.js';
 import { isWithin, marginIn } from '../valvetrain/within.js';
 import type { Judging } from './judging.js';
-import { lengthNeeds } from './length-needs.js';
+import type { LengthNeed } from './length-needs.js';
 
 /** What becomes of an engine's kept rods of a kind, and what the check says since. Lengths in mm. */
 export interface KeptOfKind extends KeptRod {
@@ -35,14 +35,14 @@ const kindsOf = (engine: Engine): ValveKind[] =>
  * What becomes of rods that are kept, before anybody measures; afterwards beside what was measured: the same terms explain
  * a length that nobody stocks.
  *
+ * @param needs what the rods that were read come to
  * @param said as it is filed, or as it is being typed
  */
-export function keptRods(judging: Judging, said: RodsKept): KeptOfKind[] {
+export function keptRods(judging: Judging, needs: readonly LengthNeed[], said: RodsKept): KeptOfKind[] {
   const { engine, stand } = judging;
   const by = stoodBy(engine);
   const { pushrods } = stand.seen().onFile;
   const inMm = keptInMillimetres(said, by);
-  const needs = lengthNeeds(judging);
   const window = windowOf(judging, by);
   const wanted = { plunger: pushrods?.plunger?.target, turns: pushrods?.adjusterWanted, lash: undefined }[by];
   return kindsOf(engine).map((kind) => {

@@ -22,6 +22,13 @@ export interface PushrodLength {
   terms: { gasket: number; cuts: number; plunger: number; lash: number };
 }
 
+/** A rod leans against its cylinder by no more than this in any head, degrees: as far as a gasket may count for less. */
+export const MOST_LEAN_DEG = 15;
+
+/** What of the head's way, counted whole, a rod that leans as far as any does would not take. */
+export const overstatedBy = ({ gasket, cuts }: Pick<PushrodLength['terms'], 'gasket' | 'cuts'>): number =>
+  (gasket + cuts) * (1 - Math.cos((MOST_LEAN_DEG * Math.PI) / 180));
+
 /**
  * The length to order from the one that fitted at the check. MATHS, pushrod-length.
  *

@@ -1,7 +1,7 @@
 import type { Lifter, RockerMount, ValveKind } from '../engine/engine.js';
 import type { Impossibility } from '../impossible.js';
 import { toCanonical } from '../units/units.js';
-import { pushrodLength } from './pushrod-length.js';
+import { overstatedBy, pushrodLength } from './pushrod-length.js';
 import { rodPerTurn } from './rod-adjuster.js';
 import { rodMoves, type RodMovesInput } from './rod-moves.js';
 
@@ -86,9 +86,6 @@ export interface KeptRod {
   overstated: number;
 }
 
-/** A rod leans no further than this in any head, degrees. */
-const MOST_LEAN_DEG = 15;
-
 /**
  * Where a rod that is kept will leave what it drives, before anybody measures; and the rod to try first. What makes room
  * leaves a kept rod too short: the plunger stands higher, a screw or nut goes further down, lash opens by the ratio. On a
@@ -136,7 +133,6 @@ export function keptRod(said: RodsKept, kind: ValveKind, drive: KeptIn): KeptRod
     terms,
     stands: before === undefined ? null : before + stands,
     toTry: length + needs + (before === undefined || wanted === undefined ? 0 : (wanted - before) * further),
-    overstated:
-      angleDeg === undefined ? (head.gasket + head.cuts) * (1 - Math.cos((MOST_LEAN_DEG * Math.PI) / 180)) : 0,
+    overstated: angleDeg === undefined ? overstatedBy(head) : 0,
   };
 }

@@ -54,7 +54,13 @@ export async function lengthsOf(context: Context, file: EngineFile): Promise<z.i
       };
     }),
     sets,
-    kept: said ? keptRods(judging, said) : [],
+    kept: said
+      ? keptRods(
+          judging,
+          needs.map(({ need }) => need),
+          said,
+        )
+      : [],
     stopShims,
     missing,
   };

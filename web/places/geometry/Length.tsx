@@ -44,7 +44,7 @@ export function Length({ onSetUp }: { onSetUp: () => void }) {
   const judging = useDesk((desk) => desk.judging!);
   const needs = useMemo(() => lengthNeeds(judging), [judging]);
   const saidKept = rodsKeptOf(file);
-  const kept = useMemo(() => (saidKept ? keptRods(judging, saidKept) : []), [judging, saidKept]);
+  const kept = useMemo(() => (saidKept ? keptRods(judging, needs, saidKept) : []), [judging, needs, saidKept]);
   const pedestals = useMemo(() => stopShims(judging), [judging]);
   const both = [useGeometry('I'), useGeometry('E')];
   const isMissing = !onFile.build || !onFile.pushrods;

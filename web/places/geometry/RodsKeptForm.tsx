@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
 import { keptRods } from '../../../core/sheet/kept-rods.js';
+import { lengthNeeds } from '../../../core/sheet/length-needs.js';
 import { rodsKeptOf } from '../../../core/sheet/papers.js';
 import { stoodBy } from '../../../core/valvetrain/rods-kept.js';
 import { FigureGroup } from '../../app/FigureGroup.js';
@@ -33,7 +34,9 @@ export function RodsKeptForm() {
     filedWords: () => 'Kept pushrods filed',
   });
   const { said } = checkKept(typed);
-  const found = said ? keptRods(judging, said) : [];
+  // Once, and not for each key: the fits of the trials are in it.
+  const needs = useMemo(() => lengthNeeds(judging), [judging]);
+  const found = said ? keptRods(judging, needs, said) : [];
   return (
     <form
       className="measuring-form beside-wheel"
