@@ -60,6 +60,8 @@ interface Reasons {
   'uncertainty-too-large': undefined;
   'collapsed-by-missing': undefined;
   'collapsed-by-nothing': undefined;
+  'solid-sinks': undefined;
+  'solid-has-no-preload': undefined;
   'pushrod-pair': undefined;
   'check-and-build-pair': undefined;
   'before-and-now-pair': undefined;

@@ -18,6 +18,8 @@ export const mockUpSchema = z.object({
   gasketFinal: fromZero,
   lifters: z.enum(LIFTER_STATES, { error: `one of ${LIFTER_STATES.join(', ')}` }),
   collapsedBy: fromZero.optional(),
+  sankBy: fromZero.optional(),
+  turnsPastZero: z.number({ error: 'turns, as a number' }).min(0, 'not below zero').max(20, 'at most 20').optional(),
   springs: z.enum(CHECK_SPRINGS, { error: `one of ${CHECK_SPRINGS.join(', ')}` }),
   lashAtCheck: ofKind,
   lash: ofKind,

@@ -63,6 +63,8 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'uncertainty-too-large': 'this much uncertainty makes engines that cannot turn',
   'collapsed-by-missing': 'say how far the plungers were down',
   'collapsed-by-nothing': 'only collapsed lifters are down by so much',
+  'solid-sinks': 'solid lifters do not sink: leave it empty',
+  'solid-has-no-preload': 'solid lifters have no preload: leave it empty',
   'pushrod-pair': 'both diameters, or neither',
   'check-and-build-pair': 'both at the check and in the build, or neither',
   'before-and-now-pair': 'both before and now, or neither',

@@ -8,7 +8,7 @@ const moved = (what: string, from: string | undefined, to: string | undefined): 
 
 /** How a check was put together, and what the build will be, in a sentence. */
 export function wordMockUp(said: MockUp): string {
-  const { unit, gasketAtCheck, gasketFinal, collapsedBy, camAtCheckDeg, camDeg, millHead, millDeck } = said;
+  const { unit, gasketAtCheck, gasketFinal, collapsedBy, sankBy, turnsPastZero, camAtCheckDeg, camDeg, millHead, millDeck } = said;
   const length = (value: number) => `${value} ${unit}`;
   const figure = (value: number | undefined) => (value === undefined ? undefined : length(value));
   const gasket = (value: number) => (value === 0 ? 'no gasket' : `a gasket of ${length(value)}`);
@@ -17,6 +17,8 @@ export function wordMockUp(said: MockUp): string {
   const check = [
     gasket(gasketAtCheck),
     `${LIFTERS[said.lifters]}${collapsedBy === undefined ? '' : ` by ${length(collapsedBy)}`}`,
+    ...(sankBy ? [`plungers that sank ${length(sankBy)} while it was turned`] : []),
+    ...(turnsPastZero ? [`${turnsPastZero} turns past zero lash`] : []),
     said.springs === 'final' ? 'the final springs' : 'checking springs',
     `lash ${both(said.lashAtCheck)}`,
     `the sprocket at ${degrees(camAtCheckDeg)}`,

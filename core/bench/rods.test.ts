@@ -98,6 +98,26 @@ describe('a rod that fits at the check', () => {
     }
   });
 
+  test('was checked with preload in it, or with a plunger that was down: both are taken off what it is to be longer', () => {
+    for (const adjuster of ['nut', 'screw'] as const)
+      for (const { drive, ratio, turns } of drivesWith(adjuster).slice(0, 40)) {
+        const mount = adjuster === 'nut' ? 'stud-nut' : 'rocker-screw';
+        const of = { ...engine, lifter: 'hydraulic' as const, mount, thread: { threadsPerUnit: 25.4 / drive.pitch, unit: 'in' as const }, ratio: { intake: ratio, exhaust: ratio } } as const; // prettier-ignore
+        const [down, past, target] = [0.02 * IN, 0.5, 0.04 * IN];
+        // The rod that was found: no play with the plunger down by so much, and then the adjuster turned on.
+        const checked = rodWithoutPlay(drive, { ...BARE, turns, plungerDepth: down });
+        const papers = [
+          paper('mock-up', { ...CHECK, gasketFinal: CHECK.gasketAtCheck, lifters: 'collapsed', collapsedBy: 0.02, turnsPastZero: past }),
+          paper('pushrods', { ...RODS, plunger: { target: 0.04, min: 0.02, max: 0.06 } }),
+        ]; // prettier-ignore
+        const file = fileWith([readingOf('pushrod-checked', '1I', (checked / IN).toFixed(5), 'in')], papers, shop, of);
+        const said = standOf(file).latest('pushrod-length', '1I')!.value;
+        const truth = rodWithoutPlay(drive, { ...BARE, turns: turns + past, plungerDepth: target });
+        expect(Math.abs(said - truth)).toBeLessThan(0.01 + (target + past * drive.pitch * 2) * LEVER);
+        expect(Math.abs(said - truth)).toBeLessThan(Math.abs(checked + target - truth));
+      }
+  });
+
   test('fits a stand with more shims by (1 + 1/R) of them', () => {
     for (const { drive, ratio, rod, turns } of drivesWith('screw'))
       for (const shim of [0.25, 0.6]) {
@@ -147,6 +167,16 @@ describe('rods that are kept', () => {
       expect(Math.abs(depthPressed(changed, { ...since, turns, rod: pedestal.toTry }) - 1)).toBeLessThan(doubt + depth * LEVER); // prettier-ignore
     }
   }); // prettier-ignore
+});
+
+test('a plunger that stood down at zero takes no lift; one that sinks while it is turned takes its way times the ratio', () => {
+  for (const { drive, ratio, turns, noseLift } of drivesWith('nut')) {
+    const opens = (plungerDepth: number, zeroWith: number) =>
+      valveOpen(drive, { ...BARE, turns, plungerDepth, rod: rodWithoutPlay(drive, { ...BARE, turns, plungerDepth: zeroWith }) }, noseLift); // prettier-ignore
+    const [down, sank] = [0.8, 0.4];
+    expect(Math.abs(opens(down, down) - opens(0, 0))).toBeLessThan(down * ratio * 0.1);
+    expect(Math.abs(opens(down, down) - opens(down + sank, down) - sank * ratio)).toBeLessThan(sank * ratio * 0.25);
+  }
 });
 
 test('a valve opens by about the lobe’s lift times the lever, and not at all while there is play', () => {

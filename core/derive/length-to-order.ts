@@ -1,8 +1,9 @@
-import { pitchMmOf, ratioOf } from '../engine/engine.js';
+import { pitchMmOf, ratioOf, type ValveKind } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
 import { BY_NOW } from './on-file.js';
 import { MOST_LEAN_DEG, overstatedBy, pushrodLength } from '../valvetrain/pushrod-length.js';
 import type { Lack, MockUp } from '../valvetrain/mock-up.js';
+import { leverFactor } from '../valvetrain/preload.js';
 import { rodMoves } from '../valvetrain/rod-moves.js';
 import type { Seen, Taken, Term } from './rule.js';
 import { shimsOf, turnsAtCheck } from './set-up-of-rod.js';
@@ -42,6 +43,12 @@ export interface RodToBuild {
   turns: number | null;
   /** By how much less the head's way counts along a rod that leans as far as any does, mm; 0 where its angle is on file. */
   overstated: number;
+}
+
+/** How deep a plunger stood with the rod that was checked, mm: below its clip at zero lash, and by the turns past it. */
+function plungerAtCheck(engine: Seen['engine'], check: MockUp, kind: ValveKind): number {
+  const perTurn = pitchMmOf(engine) * leverFactor(engine.mount, ratioOf(engine, kind));
+  return (check.collapsedBy ?? 0) + (check.turnsPastZero ?? 0) * perTurn;
 }
 
 /** When and where a rod was read, or a mark rubbed: what the check was then hangs on it. */
@@ -105,6 +112,7 @@ export function rodToBuild(seen: Seen, rod: ReadAt, checked: number | null): Rod
   const { kind } = parseValve(rod.place)!;
   const { angleDeg, plunger } = onFile.pushrods ?? {};
   const isHydraulic = engine.lifter === 'hydraulic';
+  const depthAtCheck = isHydraulic ? plungerAtCheck(engine, check, kind) : 0;
   const parts = partsMoved(seen, rod, checked, both);
   const { terms } = pushrodLength({
     checkedLength: checked ?? 0,
@@ -112,9 +120,9 @@ export function rodToBuild(seen: Seen, rod: ReadAt, checked: number | null): Rod
     gasketFinal: build.gasketFinal,
     headCutAfterCheck: build.millHead ?? 0,
     deckCutAfterCheck: build.millDeck ?? 0,
-    plungerDepthAtCheck: check.collapsedBy ?? 0,
+    plungerDepthAtCheck: depthAtCheck,
     // What is not said moves nothing, and is named as missing.
-    plungerDepthTarget: isHydraulic ? (plunger?.target ?? check.collapsedBy ?? 0) : 0,
+    plungerDepthTarget: isHydraulic ? (plunger?.target ?? depthAtCheck) : 0,
     // The head's way counts whole along a rod whose angle nobody filed; what that leaves open is said.
     pushrodAngleDeg: angleDeg ?? 0,
     lash: build.lash[kind],

@@ -87,7 +87,7 @@ export function doubtQuestion(
       if (!both) return [];
       const { check, build } = both;
       const { swept, ...moves } = valve;
-      const lashAtCheck = check.lashAtCheck[kind] + (check.collapsedBy ?? 0) * valve.rockerRatio;
+      const lashAtCheck = check.lashAtCheck[kind] + (check.sankBy ?? 0) * valve.rockerRatio;
       const along = Math.cos((valve.valveAngleDeg * Math.PI) / 180);
       // As the check would have read it with the cam where the build has it.
       const clearance = depth.value - (build.gasketFinal - check.gasketAtCheck) * along - (valve.lash - lashAtCheck);

@@ -73,8 +73,13 @@ describe('a check is brought to the final build by named terms', () => {
     expect(stand.madeBy(clay.id)).toHaveLength(1);
   });
 
-  test('lash, a plunger that was down, milling, and a piston that stands higher since', () => {
-    const change = { lifters: 'collapsed', collapsedBy: 0.02, lashAtCheck: { I: 0, E: 0 }, lash: { I: 0.006, E: 0 }, millHead: 0.01 } as const; // prettier-ignore
+  test('a plunger that stood down at zero takes no lift of the check', () => {
+    const down = { lifters: 'collapsed', collapsedBy: 0.02 } as const;
+    expect(rowOf([clay], [...DATA, setUp(down)])!.value).toBe(rowOf([clay], [...DATA, setUp()])!.value);
+  });
+
+  test('lash, a plunger that sank, milling, and a piston that stands higher since', () => {
+    const change = { lifters: 'collapsed', collapsedBy: 0.05, sankBy: 0.02, lashAtCheck: { I: 0, E: 0 }, lash: { I: 0.006, E: 0 }, millHead: 0.01 } as const; // prettier-ignore
     const decks = [read('deck-height', '0.005 below', '1', 5), read('deck-height', '0.002 below', '1', 30)];
     const { terms } = rowOf([decks[0], clay, decks[1]], [...DATA, setUp(change)])!.derivedFrom!.formula;
     expect(Object.fromEntries(terms.map(({ name, value }) => [name, inches(value)]))).toEqual({

@@ -23,8 +23,12 @@ export interface MockUp {
   gasketAtCheck: number;
   gasketFinal: number;
   lifters: (typeof LIFTER_STATES)[number];
-  /** How far the plungers were down, at the lifter. */
+  /** How far the plungers stood below their clips when the play was just gone: it tells of the rod's length alone. */
   collapsedBy?: number;
+  /** How far they sank further while the engine was turned: only that takes lift. Usually nothing. */
+  sankBy?: number;
+  /** Turns of the adjuster past zero lash that the rods were checked with; none unless it is said. */
+  turnsPastZero?: number;
   springs: (typeof CHECK_SPRINGS)[number];
   lashAtCheck: OfKind;
   lash: OfKind;
@@ -66,6 +70,9 @@ export function checkMockUp(said: MockUp): Impossibility[] {
     issues.push({ path: ['collapsedBy'], code: 'collapsed-by-missing' });
   if (said.lifters !== 'collapsed' && said.collapsedBy !== undefined)
     issues.push({ path: ['collapsedBy'], code: 'collapsed-by-nothing' });
+  if (said.lifters === 'solid' && said.sankBy) issues.push({ path: ['sankBy'], code: 'solid-sinks' });
+  if (said.lifters === 'solid' && said.turnsPastZero)
+    issues.push({ path: ['turnsPastZero'], code: 'solid-has-no-preload' });
   if ((said.pushrodAtCheck === undefined) !== (said.pushrodFinal === undefined))
     issues.push({
       path: [said.pushrodAtCheck === undefined ? 'pushrodAtCheck' : 'pushrodFinal'],
@@ -81,6 +88,7 @@ const LENGTHS = [
   'gasketAtCheck',
   'gasketFinal',
   'collapsedBy',
+  'sankBy',
   'deckAtCheck',
   'millHead',
   'millDeck',
@@ -161,8 +169,9 @@ const radians = (deg: number) => (deg * Math.PI) / 180;
 
 /**
  * What each difference between check and build adds to the gap below a valve, along the valve: what moves the head along
- * the cylinder times the cosine of the valve's angle; more lash opens the valve less by as much; a plunger that was down
- * opened it less by its way times the ratio. What changes nothing is left out.
+ * the cylinder times the cosine of the valve's angle; more lash opens the valve less by as much; a plunger that sank while
+ * it was turned opened it less by its way times the ratio. Where it stood at zero takes no lift. What changes nothing is
+ * left out.
  *
  * @param check lengths in one unit, as `build`'s and the deck's
  */
@@ -175,7 +184,7 @@ export function depthCorrections(check: MockUp, build: MockUp, since: Since): Co
     terms: saying([
       ...along.map(({ name, value }) => ({ name, value: value * cosine })),
       { name: 'lash', value: build.lash[kind] - check.lashAtCheck[kind] },
-      { name: 'lifter', value: -(check.collapsedBy ?? 0) * rockerRatio },
+      { name: 'lifter', value: -(check.sankBy ?? 0) * rockerRatio },
       { name: 'cam-position', value: isMoved ? camTerm : 0 },
     ]),
     lacks: [

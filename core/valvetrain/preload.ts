@@ -24,7 +24,7 @@ export interface Preload {
 }
 
 /** The rocker is a lever that rests on the closed valve: lower its pivot by t and its pushrod end falls t(1 + 1/R). */
-function leverFactor(mount: RockerMount, rockerRatio: number): number {
+export function leverFactor(mount: RockerMount, rockerRatio: number): number {
   return mount === 'rocker-screw' ? 1 : 1 + 1 / rockerRatio;
 }
 

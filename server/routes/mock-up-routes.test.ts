@@ -61,6 +61,9 @@ describe('a check and its set-up', () => {
   test.each([
     [{ lifters: 'collapsed' }, 'collapsedBy'],
     [{ collapsedBy: 0.02 }, 'collapsedBy'],
+    [{ lifters: 'solid', sankBy: 0.02 }, 'sankBy'],
+    [{ lifters: 'solid', turnsPastZero: 0.5 }, 'turnsPastZero'],
+    [{ lifters: 'pumped-up', turnsPastZero: -1 }, 'turnsPastZero'],
     [{ pushrodFinal: 0.375 }, 'pushrodAtCheck'],
     [{ gasketFinal: -0.041 }, 'gasketFinal'],
     [{ gasketAtCheck: 'thin' }, 'gasketAtCheck'],

@@ -162,7 +162,28 @@ export function SetUp() {
             options={LIFTER_STATES.map((state) => [state, LIFTER_NAME[state]])}
           />
           {typed.lifters === 'collapsed' && (
-            <FormField control={control} name="figures.collapsedBy" label="Plungers down by" help="at the lifter" />
+            <FormField
+              control={control}
+              name="figures.collapsedBy"
+              label="Plungers down at zero lash"
+              help="below the clip; for the rod’s length"
+            />
+          )}
+          {typed.lifters !== '' && typed.lifters !== 'solid' && (
+            <>
+              <FormField
+                control={control}
+                name="figures.sankBy"
+                label="Sank further while turning"
+                help="takes lift; empty for none"
+              />
+              <FormField
+                control={control}
+                name="figures.turnsPastZero"
+                label="Turns past zero lash"
+                help="preload in the check; empty for none"
+              />
+            </>
           )}
           <FormChoice
             control={control}

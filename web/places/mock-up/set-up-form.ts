@@ -9,6 +9,8 @@ export const FIGURES = [
   'gasketAtCheck',
   'gasketFinal',
   'collapsedBy',
+  'sankBy',
+  'turnsPastZero',
   'lashAtCheck.I',
   'lashAtCheck.E',
   'lash.I',
