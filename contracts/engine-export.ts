@@ -9,6 +9,7 @@ import { lobeSweepSchema } from './papers/lobe-sweep.js';
 import { paperSchema } from './papers/papers.js';
 import { aboutSchema, newReadingSchema, readingAnswer } from './reading.js';
 import { recordSummary } from './record.js';
+import { strikeSchema } from './setting.js';
 import { newSpecSetRequest } from './spec-set.js';
 import { idSchema, line, reason, text } from './text.js';
 
@@ -25,6 +26,7 @@ export const exportAnswer = z.object({
   papers: z.array(paperSchema),
   readings: z.array(readingAnswer),
   dispositions: z.array(z.record(z.string(), z.unknown())),
+  strikes: z.array(strikeSchema),
   records: z.array(recordSummary),
 });
 
@@ -69,6 +71,10 @@ export const engineExport = z.object({
     newReadingSchema.extend({ value: figure, takenAt: instant, receivedAt: instant.optional(), by: whoThere }),
     { most: MOST_READINGS, of: ['reading', 'readings'] },
   ),
+  strikes: list(z.object({ id: idSchema, readingId: idSchema, reason, by: whoThere, at: instant }), {
+    most: 2000,
+    of: ['strike', 'strikes'],
+  }).default([]),
   dispositions: list(foreignDisposition, { most: 2000, of: ['decision', 'decisions'] }),
   records: list(
     z.object({

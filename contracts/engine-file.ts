@@ -7,7 +7,7 @@ import { paperSchema } from './papers/papers.js';
 import { pictureSchema } from './picture.js';
 import { dispositionSchema, readingSchema } from './reading.js';
 import { recordSummary } from './record.js';
-import { hintAnswerSchema, setAsideSchema, settingWaySchema, slackRoundSchema } from './setting.js';
+import { hintAnswerSchema, setAsideSchema, settingWaySchema, slackRoundSchema, strikeSchema } from './setting.js';
 import { signOffSchema } from './sign-off.js';
 
 const actSchema = z.discriminatedUnion('kind', [
@@ -41,6 +41,7 @@ const actSchema = z.discriminatedUnion('kind', [
   gateOpenedSchema.extend({ kind: z.literal('gate-opened') }),
   toldSchema.extend({ kind: z.literal('told') }),
   onBenchSchema.extend({ kind: z.literal('on-bench') }),
+  strikeSchema.extend({ kind: z.literal('reading-struck') }),
 ]);
 
 /** The newest signature, and how much was filed since that a record would hold. */

@@ -39,6 +39,8 @@ export const newReadingSchema = z.object({
   takenAt: z.iso.datetime({ offset: true, error: 'a time with its offset, ISO 8601' }).optional(),
   note: text(500).optional(),
   supersedes: idSchema.optional(),
+  /** What it supersedes was wrong, and this is what it should have been; else it is another try beside it. */
+  corrects: z.literal(true, { error: 'true, or left out' }).optional(),
 });
 export type NewReading = z.infer<typeof newReadingSchema>;
 
@@ -62,6 +64,7 @@ export const readingSchema = z.object({
   instrument: z.string().optional(),
   note: z.string().optional(),
   supersedes: z.uuid().optional(),
+  corrects: z.literal(true).optional(),
 });
 /** A reading as it is answered: what an angle was read at also as the first version told it. */
 export const readingAnswer = readingSchema.extend({ atLiftMm: z.number().optional() });
@@ -160,6 +163,8 @@ export const sheetRowSchema = z.object({
   by: z.string(),
   count: z.number().int(),
   readingId: z.uuid(),
+  /** Read on a wheel that is known to be off: what it showed, and how the value follows. */
+  corrected: z.object({ read: z.number(), formula: formulaSchema }).optional(),
   derivedFrom: z.object({ measure: z.string(), formula: formulaSchema }).optional(),
 });
 export const flagSchema = z.object({

@@ -9,7 +9,7 @@ import { gateSchema, lackSchema } from './gate.js';
 import { list } from './list.js';
 import { paperSchema } from './papers/papers.js';
 import { pictureSchema } from './picture.js';
-import { specSetSchema, stageSchema } from './catalogue.js';
+import { specSetSchema, stageSchema, unitSchema } from './catalogue.js';
 import { engineShape } from './engine-shape.js';
 import { camCardSchema } from './papers/cam-card.js';
 import { lobeSweepSchema } from './papers/lobe-sweep.js';
@@ -96,6 +96,20 @@ export const buildRecordSchema = z.object({
       by: z.string(),
       quarters: z.object({ looked: z.number().int(), isDone: z.boolean() }).optional(),
     })
+    .optional(),
+  struck: z
+    .array(
+      z.object({
+        readingId: z.uuid(),
+        measure: z.string(),
+        place: z.string(),
+        entered: z.string(),
+        unit: unitSchema,
+        reason: z.string(),
+        by: z.string(),
+        at: z.string(),
+      }),
+    )
     .optional(),
   answers: z
     .array(

@@ -119,7 +119,7 @@ test('a mistake is superseded and both tries stay in view, also after a reload',
   await page.locator('[data-place="3I"]').click();
   await key(page, '0.625');
   await page.locator('[data-place="3I"]').click();
-  const tries = page.getByRole('list', { name: 'Read here before' }).getByRole('listitem');
+  const tries = page.getByRole('list', { name: 'Earlier readings' }).getByRole('listitem');
   await expect(tries).toHaveCount(2);
   await expect(tries.first()).toHaveClass(/struck/);
   await page.reload();

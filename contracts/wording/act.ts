@@ -116,6 +116,7 @@ const SAYS: Record<string, (body: Body) => string> = {
   'bench.ticked': ({ item, stage, isThere }) =>
     `${isThere === false ? 'took from' : 'has on'} the bench for ${STAGE_WORD[text(stage) as Stage] ?? text(stage)}: ${text(item)}`,
   'tightening.filed': ({ paper }) => `filed how ${text((paper as Body | undefined)?.title)} is tightened`,
+  'reading.struck': (body) => `struck ${where(body.measure, body.place)} ${text(body.entered)}${because(body)}`,
   'hint.answered': (body) => `looked at what was odd (${text(body.hint).replaceAll('-', ' ')})${because(body)}`,
   'mock-up.filed': ({ check }) => `filed the set-up of check ${text(check)}`,
   'springs.filed': () => 'filed its springs',

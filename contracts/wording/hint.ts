@@ -2,8 +2,9 @@ import { spokenPlace } from '../../core/engine/places.js';
 import type { Hint } from '../../core/judge/hints.js';
 import type { AdjustRemedy } from '../../core/valvetrain/adjust-remedy.js';
 import type { Lack, SamePart } from '../../core/valvetrain/mock-up.js';
-import { formatFigure, formatValue } from '../../core/units/format.js';
-import { fromCanonical, type Unit } from '../../core/units/units.js';
+import { measureOf } from '../../core/plan/measures.js';
+import { formatFigure, formatValue, UNIT_LABEL } from '../../core/units/format.js';
+import { fromCanonical, quantityOf, type Unit } from '../../core/units/units.js';
 
 const LACK: Record<Lack, string> = {
   'valve-angle': 'the valve’s angle to the cylinder',
@@ -48,8 +49,27 @@ function remedy({ pushrodChange, pivotShim }: AdjustRemedy, typedIn: Unit): stri
   return `${shim} ${pivotShim > 0 ? 'more' : 'less'} shim under the pivot, or a pushrod ${rod} ${pushrodChange < 0 ? 'shorter' : 'longer'}`;
 }
 
-/** What is odd about a value, in the unit in which it was typed. */
-export function wordHint(hint: Hint, unit: Unit): string {
+/** A unit for values of a measure: the one that something was typed in, where both are of a kind. */
+function unitFor(measure: string, typedIn: Unit): Unit {
+  const { quantity, units } = measureOf(measure);
+  if (quantityOf(typedIn) === quantity) return typedIn;
+  return quantity === 'length' ? 'thou' : units[0];
+}
+
+/**
+ * What is odd about a value, in the unit in which it was typed, where that is one of the value's; and whose it is, where it
+ * is another place's.
+ *
+ * @param at the value that it is told with: what is told of another says whose it is
+ */
+export function wordHint(hint: Hint, typedIn: Unit, at?: { measure: string; place: string }): string {
+  const of = hint.of ?? at;
+  const unit = of ? unitFor(of.measure, typedIn) : typedIn;
+  const whose = hint.of && at && hint.of.place !== at.place ? `${spokenPlace(hint.of.place)}: ` : '';
+  return whose + wordOdd(hint, unit);
+}
+
+function wordOdd(hint: Hint, unit: Unit): string {
   switch (hint.code) {
     case 'differs-from-siblings': {
       const apart = formatValue(Math.abs(hint.difference), unit);
@@ -57,12 +77,20 @@ export function wordHint(hint: Hint, unit: Unit): string {
     }
     case 'digit-slip':
       return `A digit slipped? ${Number(fromCanonical(hint.meant, unit).toPrecision(6))} would fit.`;
+    case 'unit-slip':
+      return `Typed in the wrong unit? As ${UNIT_LABEL[hint.unit]} it would fit.`;
+    case 'implausible': {
+      const edge = hint.side === 'more' ? hint.most : hint.least;
+      return `${hint.side === 'more' ? 'More' : 'Less'} than is ever found here (${hint.side === 'more' ? 'up to' : 'from'} ${formatValue(edge, unit)}). Read it again.`;
+    }
     case 'sign-slip':
       return `The other sign? ${formatValue(hint.meant, unit)} would fit.`;
     case 'both-on-one-side':
       return `Both ways were read ${hint.side} dead centre. Was one of them ${hint.side === 'after' ? 'before' : 'after'}? Then type it again with its side.`;
     case 'dial-revolution':
       return `One turn of the dial too ${hint.revolutions > 0 ? 'many' : 'few'} (0.100 in)?`;
+    case 'older-counts':
+      return `The worst reading counts: ${formatValue(hint.value, unit)} by ${hint.by}, an older one. If it was wrong, strike it (X).`;
     case 'on-its-lobe':
       return 'Did that lifter stand on its lobe? Then it never tightens.';
     case 'hung-lifter':
@@ -104,6 +132,8 @@ export function wordHint(hint: Hint, unit: Unit): string {
       return `Zero was felt by drag, which tends to be tight${hint.turns === null ? '' : `, here commonly by ${hint.turns} of a turn`}: held against valves that were felt by play, this one stands deeper than it says.`;
     case 'too-deep':
       return `${formatValue(hint.excess, unitOfLength(unit))} deeper than it is to stand. Where the adjuster cannot give it back: ${remedy(hint, unit)}.`;
+    case 'on-its-bottom':
+      return `Plunger on its bottom: it holds the valve ${formatValue(hint.open, unitOfLength(unit))} open. Don’t turn the engine: the valve may meet the piston and bend. Back the adjuster off first.`;
     case 'no-lash-left':
       return hint.remedy
         ? `No lash left at zero turns: the plunger is on its bottom, and ${formatValue(hint.remedy.excess, unitOfLength(unit))} more is wanted than the adjuster has. It takes ${remedy(hint.remedy, unit)}.`
@@ -121,6 +151,10 @@ export function wordHint(hint: Hint, unit: Unit): string {
       return 'Dead centre was not found before this was read.';
     case 'dead-centre-rough':
       return 'Dead centre was only found by the rough dial before this was read.';
+    case 'wheel-corrected': {
+      const { wheelErrorDeg: by } = hint;
+      return `The wheel reads ${formatValue(Math.abs(by), 'deg')} ${by > 0 ? 'after' : 'before'} at true TDC. Corrected for that.`;
+    }
     case 'dead-centre-off':
       return 'The pointer was not at dead centre when this was read.';
     case 'wheel-slipped':

@@ -49,6 +49,8 @@ export function wordSource(source: LimitSource): string {
       return `Cam card, ${source.expected}°; ${source.note}`;
     case 'rod-fits':
       return ROD_FITS[source.by];
+    case 'plunger-travel':
+      return 'The lifter’s own plunger travel (engine data)';
     case 'card-lift':
       return `Lobe lift of the cam card, and a dial within ${source.lineDeg}° of its line`;
   }

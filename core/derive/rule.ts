@@ -19,6 +19,8 @@ export interface Taken {
   takenAt: string;
   /** The earlier reading in this slot that this one replaces. */
   supersedes?: string;
+  /** That one was wrong; without it, this is another try beside it. */
+  corrects?: true;
   /** There is at least so much, rather than so much: clay that bears no mark. */
   isClear?: true;
   /** Its turn among everything that was read on the engine; a derived value has that of its last reading. */
@@ -61,6 +63,8 @@ export interface Made {
   isSuspect?: true;
   uncertainty: number;
   terms: Term[];
+  /** The reading whose value it puts right: that one no longer counts. */
+  replaces?: string;
   /** What is odd about the way it came about. */
   hints?: Hint[];
 }
@@ -73,8 +77,11 @@ export interface Derivation {
   formula: Formula;
   hints: Hint[];
   isSuspect?: true;
+  replaces?: string;
   /** It is that one reading, said otherwise. */
   carried: boolean;
+  /** It tells of that one reading alone, while that is the newest of its measure there. */
+  ofNewest?: true;
 }
 
 /** Everything that was read and derived up to now, on the same occasion. */
@@ -114,13 +121,20 @@ export interface Rule {
    * there.
    */
   carries?: true;
+  /** It tells of the newest reading alone: the next one takes its place whole, whatever that tells. */
+  ofNewest?: true;
   /** What follows, nothing while too little is known, or why this reading cannot be, given those before it. */
   derive: (woken: Taken, seen: Seen) => Made[] | Impossibility;
 }
 
-/** The tries of a slot that nobody has replaced. */
-export function standing<One extends { id: string; supersedes?: string }>(tries: readonly One[]): One[] {
-  const replaced = new Set(tries.map(({ supersedes }) => supersedes));
+/** The tries of a slot that nobody has replaced; of a measure whose every try counts, those that nobody put right. */
+export function standing<One extends { id: string; supersedes?: string; corrects?: true }>(
+  tries: readonly One[],
+  counts: 'worst' | 'each' = 'worst',
+): One[] {
+  const replaced = new Set(
+    tries.filter(({ corrects }) => counts === 'worst' || corrects).map(({ supersedes }) => supersedes),
+  );
   return tries.filter(({ id }) => !replaced.has(id));
 }
 

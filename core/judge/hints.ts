@@ -1,5 +1,6 @@
 import { median } from 'simple-statistics';
-import type { Quantity } from '../units/units.js';
+import type { Plausible } from '../plan/plausible.js';
+import { fromCanonical, toCanonical, type Quantity, type Unit } from '../units/units.js';
 import type { AdjustRemedy } from '../valvetrain/adjust-remedy.js';
 import type { Lack, SamePart } from '../valvetrain/mock-up.js';
 import type { WheelDoubt } from '../wheel/wheel-passes.js';
@@ -7,11 +8,22 @@ import type { Limit } from './judge.js';
 import { FEWEST_SIBLINGS, siblings } from './siblings.js';
 
 /** Something odd about a value, as data; `contracts/wording.ts` says it in words. Values are canonical. */
-export type Hint =
+export type Hint = Odd & {
+  /** Of what it is told, where that is not the reading that it is told with: what follows from it, or another place. */
+  of?: { measure: string; place: string };
+};
+
+type Odd =
   | { code: 'differs-from-siblings'; median: number; difference: number; score: number }
   | { code: 'digit-slip'; meant: number }
+  /** The figure that was typed would be at home in another unit. */
+  | { code: 'unit-slip'; unit: Unit; meant: number }
+  /** Less, or more, than is ever read of it. */
+  | { code: 'implausible'; side: 'less' | 'more'; least: number; most: number }
   | { code: 'sign-slip'; meant: number }
   | { code: 'dial-revolution'; revolutions: 1 | -1 }
+  /** An older reading is the one that counts, for it is the worst; the newest is another. */
+  | { code: 'older-counts'; value: number; by: string }
   | { code: 'on-its-lobe' }
   | { code: 'hung-lifter' }
   | { code: 'adjuster-deep' }
@@ -40,6 +52,8 @@ export type Hint =
   | { code: 'zero-by-drag'; turns: number | null }
   /** The plunger ends too deep, or the valve is held off its seat: what brings it where it belongs. */
   | ({ code: 'too-deep' } & AdjustRemedy)
+  /** The plunger is on its bottom, and holds the valve so far open. */
+  | { code: 'on-its-bottom'; open: number }
   /** How much is not known while nobody has filed the lifter's travel or where its plunger is to stand. */
   | { code: 'no-lash-left'; remedy: AdjustRemedy | null }
   /** An adjuster that ends outside its range, and what a pushrod must be longer by to bring it in. */
@@ -48,6 +62,8 @@ export type Hint =
   | { code: 'feeler-disagrees'; blades: string }
   /** Both ways to the stop, or both drops, read on one side of dead centre: a side forgotten, or a wheel that is far off. */
   | { code: 'both-on-one-side'; side: 'before' | 'after' }
+  /** Read on a wheel that is known to be off, and corrected by it: what it reads at dead centre, plus after. */
+  | { code: 'wheel-corrected'; wheelErrorDeg: number }
   | { code: WheelDoubt | 'sprocket-moved' };
 
 /** One turn of the usual dial, mm (0.100 in). */
@@ -66,6 +82,9 @@ interface Gauged {
   quantity: Quantity;
   /** Smallest step that the instrument shows. */
   resolution: number;
+  units: readonly Unit[];
+  plausible?: Plausible;
+  onDial?: true;
 }
 
 export interface Suspect {
@@ -74,9 +93,11 @@ export interface Suspect {
   place: string;
   /** The latest value of the same measure at the places of like kind, without this one. */
   others: { place: string; value: number }[];
-  /** Whether a value would lie within the limit, as far as there is one. */
+  /** The unit that it was typed in. */
+  unit?: Unit;
+  /** Whether a value would lie within the limit on it, or on what follows from it, as far as there is one. */
   withinLimit: ((value: number) => boolean) | null;
-  /** The limit itself, canonical, where it is on this very measure. */
+  /** The limit itself, canonical, as this measure must keep it. */
   limit?: Limit;
   /** Whether it follows from other values: nobody typed its digits or its sign. */
   computed?: boolean;
@@ -120,20 +141,38 @@ function fits(suspect: Suspect, value: number): boolean {
   return withinLimit?.(value) ?? false;
 }
 
-/** What slip of finger, dial or sign would explain the value: one that, undone, makes it fit. */
+/** Whether a value is ever met; nothing at all is: it touches. */
+const isMet = ({ plausible }: Gauged, value: number): boolean =>
+  !plausible || value === 0 || (value >= plausible.least && value <= plausible.most);
+
+/** By what a point or a nought too many is off. */
+const asDigits = (value: number) => [value * 10, value / 10, value * 100, value / 100, value / 1000, value * 1000];
+
+/** What slip of finger, unit, dial or sign would explain the value: one that, undone, makes it fit. */
 function slips(suspect: Suspect): Hint[] {
-  const { measure, value, computed } = suspect;
+  const { measure, value, computed, unit } = suspect;
+  if (computed) return [];
   const found: Hint[] = [];
-  if (value !== 0 && !computed) {
-    const meant = [value * 10, value / 10, value * 100, value / 100, value / 1000].find((one) => fits(suspect, one));
+  const isHome = (one: number) => isMet(measure, one) && fits(suspect, one);
+  if (value !== 0) {
+    const digits = asDigits(value);
+    // What is never met may be told by what is, where no limit and no sibling says more.
+    const meant = digits.find(isHome) ?? (isMet(measure, value) || knowsMore(suspect) ? undefined : digits.find((one) => isMet(measure, one))); // prettier-ignore
     if (meant !== undefined) found.push({ code: 'digit-slip', meant });
-    if (value < 0 && fits(suspect, -value)) found.push({ code: 'sign-slip', meant: -value });
+    const figure = unit && fromCanonical(value, unit);
+    const other = figure === undefined ? undefined : measure.units.find((one) => one !== unit && !isMet(measure, value) && isHome(toCanonical(figure, one))); // prettier-ignore
+    if (other && toCanonical(figure!, other) !== meant) found.push({ code: 'unit-slip', unit: other, meant: toCanonical(figure!, other) }); // prettier-ignore
+    if (value < 0 && isHome(-value)) found.push({ code: 'sign-slip', meant: -value });
   }
-  if (measure.quantity === 'length')
+  if (measure.onDial)
     for (const revolutions of [1, -1] as const)
-      if (fits(suspect, value - revolutions * DIAL_TURN_MM)) found.push({ code: 'dial-revolution', revolutions });
+      if (isHome(value - revolutions * DIAL_TURN_MM)) found.push({ code: 'dial-revolution', revolutions });
   return found;
 }
+
+/** Whether a limit or siblings tell where a value belongs. */
+const knowsMore = ({ withinLimit, others }: Suspect): boolean =>
+  withinLimit !== null || others.length + 1 >= FEWEST_SIBLINGS;
 
 /** Whether a value asks for a second look where too few of its kind are there to be compared by their spread. */
 function isOddAmongFew(suspect: Suspect): boolean {
@@ -145,6 +184,19 @@ function isOddAmongFew(suspect: Suspect): boolean {
 
 /** Everything that is odd about a value among its siblings; an empty list for one that looks at home. */
 export function hintsFor(suspect: Suspect): Hint[] {
+  const { measure, value, computed } = suspect;
+  if (computed || isMet(measure, value)) return hintsAmong(suspect);
+  const { least, most } = measure.plausible!;
+  const never: Hint = { code: 'implausible', side: value < least ? 'less' : 'more', least, most };
+  const among = hintsAmong(suspect);
+  const isSlip = ({ code }: Hint) => code.endsWith('-slip');
+  const slipped = among.some(isSlip) ? [] : slips(suspect);
+  // What explains it asks enough.
+  return [...slipped, ...among, ...([...slipped, ...among].some(isSlip) ? [] : [never])];
+}
+
+/** What is odd about a value by its siblings, or by its limit where they are few. */
+function hintsAmong(suspect: Suspect): Hint[] {
   const { measure, place, value, others } = suspect;
   if (others.length + 1 < FEWEST_SIBLINGS) return isOddAmongFew(suspect) ? slips(suspect) : [];
 

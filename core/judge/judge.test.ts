@@ -85,7 +85,10 @@ describe('what is odd about a value', () => {
       meant: 0.4,
     });
   });
-  test('a missed turn of the dial is named', () => expect(codes(0.4 + 2.54)).toContain('dial-revolution'));
+  test('a missed turn of the dial is named where there is a dial', () => {
+    expect(codes(0.4 + 2.54)).not.toContain('dial-revolution');
+    expect(codes(0.4 + 2.54, findMeasure('deck-height')!)).toContain('dial-revolution');
+  });
   test('the other sign is named', () => expect(codes(-0.4)).toContain('sign-slip'));
   test('a preload far over its neighbours asks for the lobe, far under for a hung lifter', () => {
     const turns = findMeasure('preload-turns')!;
@@ -119,22 +122,25 @@ describe('what is odd about a value', () => {
       const offset = findMeasure('mark-offset')!;
       expect(hintsFor({ measure: offset, place: '1E', value: 0.5, others: [{ place: '1I', value: 0.05 }], withinLimit: null })).toEqual([]); // prettier-ignore
     });
-    test('the first of all says nothing', () =>
-      expect(hintsFor({ measure: bore, place: '1', value: 1023.62, others: [], withinLimit: null })).toEqual([]));
+    test('the first of all says nothing, unless no engine has such a size', () => {
+      const first = (value: number) => hintsFor({ measure: bore, place: '1', value, others: [], withinLimit: null });
+      expect(first(152)).toEqual([]);
+      expect(first(1023.62)).toEqual([{ code: 'digit-slip', meant: 102.362 }]);
+    });
   });
 
   test('of a value that is computed nobody typed the digits', () => {
     const made = { measure, place: '1I', others: [], withinLimit: (value: number) => value > 0.3 && value < 0.5 };
     expect(hintsFor({ ...made, value: 4, computed: true })).toEqual([]);
     expect(hintsFor({ ...made, value: -0.4, computed: true })).toEqual([]);
-    expect(hintsFor({ ...made, value: 0.4 + 2.54, computed: true })).toEqual([{ code: 'dial-revolution', revolutions: 1 }]); // prettier-ignore
+    expect(hintsFor({ ...made, value: 0.4 + 2.54, computed: true })).toEqual([]);
   });
 
   describe('by a limit that has one side only', () => {
     const gap = findMeasure('ring-gap-top')!;
-    const alone = (value: number, limit: Limit) =>
+    const alone = (value: number, limit: Limit, measure = gap) =>
       hintsFor({
-        measure: gap, place: '1', others: [], value, limit,
+        measure, place: '1', others: [], value, limit,
         withinLimit: (trial) => trial >= (limit.min ?? -Infinity) && trial <= (limit.max ?? Infinity),
       }); // prettier-ignore
 
@@ -145,8 +151,8 @@ describe('what is odd about a value', () => {
     test('far too much is odd, though it passes', () =>
       expect(alone(4, { min: 0.35 })).toEqual([{ code: 'digit-slip', meant: 0.4 }]));
     test('nearly nothing of what has only a most is as it should be', () =>
-      expect(alone(0.001, { max: 0.0127 })).toEqual([]));
+      expect(alone(0.001, { max: 0.0127 }, findMeasure('main-journal-taper')!)).toEqual([]));
     test('far too much of it is a slip when what was meant lies near', () =>
-      expect(alone(0.1, { max: 0.0127 })).toEqual([{ code: 'digit-slip', meant: 0.01 }]));
+      expect(alone(0.1, { max: 0.0127 }, findMeasure('main-journal-taper')!)).toEqual([{ code: 'digit-slip', meant: 0.01 }]));
   });
 });

@@ -1,5 +1,6 @@
 import type { Lifter } from '../engine/engine.js';
 import type { Scope } from '../engine/places.js';
+import type { Plausible } from './plausible.js';
 import { toCanonical, type Quantity, type Unit } from '../units/units.js';
 
 export const STAGES = [
@@ -73,6 +74,10 @@ export interface Measure {
   mayBeClear?: true;
   /** Told apart by this too, besides measure and place. */
   at?: AtBy;
+  /** What is ever read of it; what lies outside is asked about. */
+  plausible?: Plausible;
+  /** It is read on a dial, whose needle may be taken for a turn too many or too few. */
+  onDial?: true;
   /** It differs between intakes and exhausts by its nature: each is compared with its own kind alone. */
   byKind?: true;
   /** Only on engines with these lifters: the others have no such thing. */

@@ -19,9 +19,11 @@ import type { Unit } from '../units/units.js';
 import {
   recordedAnswers,
   recordedDrift,
+  recordedStrikes,
   recordedWay,
   type RecordedAnswer,
   type RecordedDrift,
+  type RecordedStrike,
   type RecordedWay,
 } from './recorded-setting.js';
 import {
@@ -44,9 +46,10 @@ import { recordedClearances, type RecordedClearance } from './recorded-clearance
  * of the engine's data while that cylinder was not measured. Since 6, what was checked at the mock-up is brought to the
  * final build, and springs tell their loads and what is left to coil bind. Since 7, a mark that was
  * read by its edges tells where it lies, a checking rod the length to order, and a valve's lift what was lost on its way. Since 8, a set plunger
- * tells what is left to its bottom.
+ * tells what is left to its bottom. Since 10, angles are corrected by the known error of the wheel that they were read on, a
+ * plunger takes lift only where it sank while it was turned, and a reading may be struck.
  */
-export const FORMULA_VERSION = '9';
+export const FORMULA_VERSION = '10';
 
 interface Signatory {
   handle: string;
@@ -102,6 +105,8 @@ export interface BuildRecord {
   way?: RecordedWay;
   /** What was odd about readings and was looked at. Left out where nothing was. */
   answers?: RecordedAnswer[];
+  /** Readings that were wrong and count no longer. Left out where there are none. */
+  struck?: RecordedStrike[];
   /** What has changed since the build. Left out where nothing has, or was read again. */
   drift?: RecordedDrift[];
   /** What somebody answered for with his name. Left out where there is none. */
@@ -133,7 +138,7 @@ export interface RecordInput {
   /** A limit's source in words. */
   wordSource: (source: LimitSource) => string;
   /** What is odd about a value in words, in the unit in which it was typed. */
-  wordHint: (hint: Hint, unit: Unit) => string;
+  wordHint: (hint: Hint, unit: Unit, at: { measure: string; place: string }) => string;
   /** Given when the lead accepts, with the signature, all that is missing. */
   acceptMissing?: { reason: string };
   /** Ids of the pictures that the PDF shows. */
@@ -173,6 +178,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
   const geometry = recordedGeometry(judging);
   const way = recordedWay(file);
   const answers = recordedAnswers(file, sheet, wordHint);
+  const struck = recordedStrikes(file);
   const drift = recordedDrift(file, sheet);
   const signOffs = SIGN_OFFS.flatMap((what) => actsOf(file, 'sign-off').findLast((one) => one.what === what) ?? []);
   const judged = { file, sheet, stand, partsOpen: null };
@@ -215,6 +221,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       ...(geometry.length > 0 ? { geometry } : {}),
       ...(way ? { way } : {}),
       ...(answers.length > 0 ? { answers } : {}),
+      ...(struck.length > 0 ? { struck } : {}),
       ...(drift.length > 0 ? { drift } : {}),
       ...(signOffs.length > 0 ? { signOffs: signOffs.map(signOffOf) } : {}),
       ...(gates.length > 0 ? { gates } : {}),

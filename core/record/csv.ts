@@ -3,13 +3,14 @@ import { formatFigure } from '../units/format.js';
 import { CANONICAL_UNIT } from '../units/units.js';
 import { measureOf } from '../plan/measures.js';
 import { isClear } from '../plan/read-entry.js';
+import type { ReadingStruck } from '../sheet/acts.js';
 import type { Reading } from '../sheet/reading.js';
 
 /** Words of people as a spreadsheet must show them: what begins like a formula is run by some. */
 const inert = (words: string | undefined) => (words !== undefined && /^[=+\-@\t\r]/.test(words) ? `'${words}` : words);
 
 /** The columns and what stands in each; a column is never moved, new ones come last. */
-const COLUMNS: [header: string, cell: (reading: Reading) => string | number | undefined][] = [
+const COLUMNS: [header: string, cell: (reading: Reading, why: string | undefined) => string | number | undefined][] = [
   ['id', ({ id }) => id],
   ['measure', ({ measure }) => measure],
   ['place', ({ place }) => place],
@@ -33,13 +34,19 @@ const COLUMNS: [header: string, cell: (reading: Reading) => string | number | un
   ['at_value', ({ at }) => at?.value],
   ['occasion', ({ occasion }) => occasion],
   ['received_at', ({ receivedAt }) => receivedAt],
+  ['corrects', ({ corrects }) => (corrects ? 'yes' : undefined)],
+  ['struck', (_, why) => inert(why)],
 ];
 
 /**
  * Every reading as a line of RFC 4180 CSV, earlier tries included, in the order in which they arrived. `value` has full
  * precision in the canonical unit; `shown` is what the screen says, in the unit of entry.
  */
-export function readingsCsv(readings: readonly Reading[]): string {
-  const rows = readings.map((reading) => COLUMNS.map(([, cell]) => cell(reading)));
+export function readingsCsv(
+  readings: readonly Reading[],
+  strikes: readonly Pick<ReadingStruck, 'readingId' | 'reason'>[] = [],
+): string {
+  const why = new Map(strikes.map(({ readingId, reason }) => [readingId, reason]));
+  const rows = readings.map((reading) => COLUMNS.map(([, cell]) => cell(reading, why.get(reading.id))));
   return stringify([COLUMNS.map(([header]) => header), ...rows], { record_delimiter: '\r\n' });
 }

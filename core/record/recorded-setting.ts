@@ -2,9 +2,10 @@ import type { StopMethod } from '../cam/valve-stops.js';
 import type { Hint } from '../judge/hints.js';
 import { measureOf } from '../plan/measures.js';
 import type { Along } from '../plan/practice.js';
-import { actsOf } from '../sheet/acts.js';
+import { actsOf, type ReadingStruck } from '../sheet/acts.js';
 import { comparedWithBuild, driftOf, type DriftCause } from '../sheet/drift.js';
 import type { EngineFile } from '../sheet/engine-file.js';
+import type { Reading } from '../sheet/reading.js';
 import { settingWayOf, slackRoundsOf } from '../sheet/setting-progress.js';
 import type { Sheet } from '../sheet/sheet.js';
 import type { Unit } from '../units/units.js';
@@ -54,16 +55,28 @@ export function recordedWay(file: EngineFile): RecordedWay | null {
 export function recordedAnswers(
   { acts, readings }: Pick<EngineFile, 'acts' | 'readings'>,
   { rows }: Pick<Sheet, 'rows'>,
-  wordHint: (hint: Hint, unit: Unit) => string,
+  wordHint: (hint: Hint, unit: Unit, at: { measure: string; place: string }) => string,
 ): RecordedAnswer[] {
   return actsOf({ acts }, 'hint-answer').flatMap(({ readingId, hint, reason, by, at }) => {
     const reading = readings.find(({ id }) => id === readingId);
     if (!reading) return [];
     const { measure, place, unit } = reading;
-    const found = rows.filter((row) => row.readingId === readingId).flatMap(({ hints }) => hints).find(({ code }) => code === hint); // prettier-ignore
-    return [{ readingId, measure, place, hint, ...(found ? { says: wordHint(found, unit) } : {}), reason, by, at }];
+    const row = rows.find((one) => one.readingId === readingId && one.hints.some(({ code }) => code === hint));
+    const found = row?.hints.find(({ code }) => code === hint);
+    return [{ readingId, measure, place, hint, ...(found ? { says: wordHint(found, unit, row!) } : {}), reason, by, at }];
   });
 }
+
+/** A reading that was wrong and counts no longer, and why. */
+export type RecordedStrike = Omit<ReadingStruck, 'id'> & Pick<Reading, 'measure' | 'place' | 'entered' | 'unit'>;
+
+export const recordedStrikes = (file: Pick<EngineFile, 'acts' | 'readings'>): RecordedStrike[] =>
+  actsOf(file, 'reading-struck').flatMap(({ readingId, reason, by, at }) => {
+    const reading = file.readings.find(({ id }) => id === readingId);
+    if (!reading) return [];
+    const { measure, place, entered, unit } = reading;
+    return [{ readingId, measure, place, entered, unit, reason, by, at }];
+  });
 
 /** Every valve that has changed since the build, on each occasion on which it was read again. */
 export function recordedDrift({ engine, spec }: EngineFile, { rows }: Pick<Sheet, 'rows'>): RecordedDrift[] {

@@ -180,6 +180,15 @@ export interface HintAnswer {
   at: string;
 }
 
+/** A reading was wrong and no longer counts: it stays in the log and on the record, with the reason. */
+export interface ReadingStruck {
+  id: string;
+  readingId: string;
+  reason: string;
+  by: string;
+  at: string;
+}
+
 /** What people did about an engine besides measuring it, in the order in which they did it. */
 export type Act =
   | ({ kind: 'disposition' } & Disposition)
@@ -195,7 +204,8 @@ export type Act =
   | ({ kind: 'gate-closed' } & GateClosed)
   | ({ kind: 'gate-opened' } & GateOpened)
   | ({ kind: 'told' } & CustomerTold)
-  | ({ kind: 'on-bench' } & OnBench);
+  | ({ kind: 'on-bench' } & OnBench)
+  | ({ kind: 'reading-struck' } & ReadingStruck);
 
 /** The acts of one kind, in the order in which they were done. */
 export const actsOf = <Kind extends Act['kind']>(

@@ -1,3 +1,4 @@
+import type { Hint } from '../judge/hints.js';
 import type { Impossibility } from '../impossible.js';
 import type { EngineFile } from './engine-file.js';
 import type { Judged } from './judge-try.js';
@@ -63,11 +64,24 @@ export function answerAt({ rows }: Pick<Sheet, 'rows'>, slot: Slot): Answer | nu
   return { ...answerOf(own, made), rows: [own, ...made] };
 }
 
+/** What is odd about a reading and about what follows from it: each once, and whose it is where it is not the reading's own. */
+export function hintsTogether(
+  own: Pick<SheetRow, 'measure' | 'place' | 'hints'>,
+  made: readonly Pick<SheetRow, 'measure' | 'place' | 'hints'>[],
+): Hint[] {
+  const together = new Map<string, Hint>(own.hints.map((hint) => [hint.code, hint]));
+  for (const { measure, place, hints } of made)
+    for (const hint of hints) {
+      const key = place === own.place ? hint.code : `${hint.code} ${place}`;
+      if (!together.has(key)) together.set(key, { ...hint, of: { measure, place } });
+    }
+  return [...together.values()];
+}
+
 /** The judgement of a reading from its rows on a sheet: its own, and those of what follows from it. */
 export function answerOf(own: SheetRow, made: SheetRow[]): Judged {
   const judged = own.verdict === 'unjudged' ? (made.find(({ limit }) => limit !== null) ?? own) : own;
   const through = judged === own ? made.find(({ measure }) => own.limit && own.limit.measure === measure) : judged;
-  const hints = new Map([own, ...made].flatMap((row) => row.hints.map((hint) => [hint.code, hint] as const)));
   return {
     verdict: judged.verdict,
     limit: judged.limit,
@@ -81,6 +95,6 @@ export function answerOf(own: SheetRow, made: SheetRow[]): Judged {
           },
         }
       : {}),
-    hints: [...hints.values()],
+    hints: hintsTogether(own, made),
   };
 }

@@ -74,7 +74,7 @@ export function flagOf(
 export function flagsIn(judging: Judging, history: readonly Try[], row: SheetRow, decided: Decided): Flag[] {
   const current = history.findLast(({ id }) => id === row.readingId)!;
   if (current.derived?.carried) return [];
-  const flag = flagOf(current, row, decided);
+  const flag = flagOf({ ...current, value: row.value }, row, decided);
   if (flag) return [flag];
   for (let turn = history.length - 1; turn >= 0; turn--) {
     const earlier = history[turn];

@@ -66,6 +66,16 @@ describe('bearings and bores', () => {
     expect(rowOf([inches('main-journal', 'M2', '2.4500')], 'main-journal-round', 'M2')).toBeUndefined();
   });
 
+  test('a size that is put right by one figure counts whole: what a slip in one direction told of its shape is gone', () => {
+    const slip = inches('bore', '3', '4.030;4.003');
+    const right = inches('bore', '3', '4.0302');
+    expect(rowOf([slip], 'bore-round', '3')!.value / 25.4).toBeCloseTo(0.027, 6);
+    const sheet = sheetOf([slip, right]);
+    expect(sheet.rows.filter(({ place }) => place === '3').map(({ measure }) => measure)).toEqual(['bore']);
+    expect(sheet.flags.filter(({ place, open }) => place === '3' && open)).toEqual([]);
+    expect(rowOf([slip, right, inches('bore', '3', '4.0302;4.0300')], 'bore-round', '3')!.value / 25.4).toBeCloseTo(0.0002, 6); // prettier-ignore
+  });
+
   test('a ring gap is judged by the bore of its own cylinder, and says when that is not known', () => {
     const gap = inches('ring-gap-top', '5', '0.017');
     expect(rowOf([gap], 'ring-gap-top', '5')!.verdict).toBe('unjudged');
@@ -125,7 +135,7 @@ describe('dead centre', () => {
     const open = () => reading('intake-open', '4');
     expect(hintsOf([open()], 'intake-open')).toContain('dead-centre-unknown');
     expect(hintsOf([reading('tdc-quick', '1 after'), open()], 'intake-open')).toContain('dead-centre-rough');
-    expect(hintsOf([...pass('31.5 after', '26 before'), open()], 'intake-open')).toContain('dead-centre-off');
+    expect(hintsOf([...pass('31.5 after', '26 before'), open()], 'intake-open')).toEqual(['wheel-corrected']);
     expect(hintsOf([...pass('30 after', '30 before'), open()], 'intake-open')).toEqual([]);
   });
 
@@ -140,6 +150,67 @@ describe('dead centre', () => {
     const again = [...slipped, ...pass('30 after', '30 before'), reading('intake-open', '4')];
     expect(suspects(again)).toEqual(['intake-close']);
     expect(suspects([...again, reading('intake-close', '40')])).toEqual([]);
+  });
+});
+
+describe('a wheel that is off, or was misread', () => {
+  const angle = () => reading('intake-open', '4');
+  const suspects = (readings: Reading[]) =>
+    sheetOf(readings).flags.filter((flag) => flag.verdict === 'suspect' && flag.open).map((flag) => flag.measure); // prettier-ignore
+
+  test('a side that was forgotten is said by typing the reading again with its side', () => {
+    const forgotten = pass('31', '30');
+    for (const right of ['tdc-stop-second', 'tdc-stop-first']) {
+      const again = reading(right, right === 'tdc-stop-second' ? '30 before' : '31 before');
+      const sheet = sheetOf([...forgotten, again]);
+      const row = sheet.rows.find(({ measure }) => measure === 'tdc-wheel-error')!;
+      expect([row.value, row.verdict]).toEqual([right === 'tdc-stop-second' ? 0.5 : -0.5, 'doubt']);
+      expect(row.hints).toEqual([]);
+    }
+  });
+
+  test('a reading that corrects one takes its place in that pass; one that only supersedes it begins another', () => {
+    const [first, second] = pass('13 after', '31 before');
+    const right = { ...reading('tdc-stop-first', '31 after'), supersedes: first.id };
+    const errors = (readings: Reading[]) => derivedOf(readings, 'tdc-wheel-error').map(({ value }) => value);
+    expect(errors([first, second, { ...right, corrects: true }])).toEqual([-9, 0]);
+    expect(errors([first, second, right])).toEqual([-9]);
+    expect(errors([first, second, right, reading('tdc-stop-second', '31 before')])).toEqual([-9, 0]);
+    // Angles between the wrong pass and its correction were read on a wheel that was true.
+    const between = [first, second, angle(), { ...right, corrects: true as const }];
+    expect(suspects(between)).toEqual([]);
+    expect(rowOf(between, 'intake-open')).toMatchObject({ value: 4 });
+  });
+
+  test('suspicion ends when a pass as the wheel stands shows that it had not moved', () => {
+    const before = [...pass('31 after', '31 before'), angle()];
+    const slip = [...before, ...pass('31 after', '13 before')];
+    expect(suspects(slip)).toEqual(['intake-open']);
+    expect(suspects([...slip, ...pass('31 after', '31 before')])).toEqual([]);
+    const moved = [...before, ...pass('35 after', '27 before'), ...pass('31 after', '31 before')];
+    expect(suspects(moved)).toEqual(['intake-open']);
+  });
+
+  test('a pass that was struck says nothing of the wheel', () => {
+    const readings = [...pass('31 after', '31 before'), angle(), ...pass('35 after', '27 before')];
+    const strike = { kind: 'reading-struck' as const, id: 's1', readingId: readings[4].id, reason: 'misread', by: 'builder', at: '' }; // prettier-ignore
+    const file = fileOf({ engine, spec, readings });
+    const open = (acts: (typeof strike)[]) => sheetOfFile({ ...file, acts }).flags.filter(({ verdict }) => verdict === 'suspect'); // prettier-ignore
+    expect(open([])).toHaveLength(1);
+    expect(open([strike])).toHaveLength(0);
+  });
+
+  test('known to be four degrees off, it is taken out of every angle as a named term', () => {
+    const card = { unit: 'in' as const, checkAt: 'lobe' as const, checkLift: 0.05, events: { intakeOpenBtdc: 4, intakeCloseAbdc: 40, exhaustOpenBbdc: 46, exhaustCloseAtdc: 2 } }; // prettier-ignore
+    // A pointer four degrees after: what is before a dead centre reads four less, what is after it four more.
+    const off = [...pass('34 after', '26 before'), reading('intake-open', '0'), reading('intake-close', '44'), reading('exhaust-open', '42'), reading('exhaust-close', '6')]; // prettier-ignore
+    const rows = sheetOf(off, card).rows.slice(-4);
+    expect(rows.map(({ value, verdict }) => [value, verdict])).toEqual([[4, 'in'], [40, 'in'], [46, 'in'], [2, 'in']]); // prettier-ignore
+    expect(rows[1].corrected).toMatchObject({ read: 44, formula: { terms: [{ name: 'intake-close', value: 44 }, { name: 'tdc-wheel-error', sign: '−', value: 4 }] } }); // prettier-ignore
+    expect(rows[0].hints.map(({ code }) => code)).toEqual(['wheel-corrected']);
+    // Found true since: whether the pointer was put right before or after the angle, nobody knows.
+    expect(suspects([...off, ...pass('30 after', '30 before')])).toHaveLength(4);
+    expect(suspects([angle()])).toEqual(['intake-open']);
   });
 });
 
@@ -181,10 +252,10 @@ describe('noses and the card', () => {
   });
 
   test('each event is judged against the card, and against the card moved to the chosen target', () => {
-    const late = [reading('intake-open', '1'), reading('intake-close', '43')];
-    expect(sheetOf(late, card).rows.map((row) => row.verdict)).toEqual(['low', 'high']);
+    const late = [...pass('30 after', '30 before'), reading('intake-open', '1'), reading('intake-close', '43')];
+    expect(sheetOf(late, card).rows.slice(-2).map((row) => row.verdict)).toEqual(['low', 'high']);
     const chosen = [reading('cam-target', '111'), ...late];
-    expect(sheetOf(chosen, card).rows.slice(1).map((row) => row.verdict)).toEqual(['in', 'in']); // prettier-ignore
+    expect(sheetOf(chosen, card).rows.slice(-2).map((row) => row.verdict)).toEqual(['in', 'in']); // prettier-ignore
   });
 
   test('a sprocket that was moved makes the angles before it suspect, until each is read again', () => {

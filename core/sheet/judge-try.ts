@@ -8,14 +8,14 @@ import { uncertaintyOf } from '../plan/practice.js';
 import { limitFor } from '../plan/spec-sets.js';
 import { adjusterMoves } from '../valvetrain/uneven-stem.js';
 import { misalignment } from '../wheel/misalignment.js';
-import { isSuspect } from './angle-doubts.js';
 import type { Judging } from './judging.js';
-import { limitAt, type AppliedLimit } from './limits.js';
+import { limitAt, travelPassed, type AppliedLimit } from './limits.js';
+import { correctedByWheel } from './on-true-wheel.js';
 import { settingHints } from './setting-hints.js';
 import type { Try } from './stand.js';
 
 export interface Judged {
-  /** `suspect` is an angle whose wheel slipped or whose sprocket was moved since. */
+  /** `suspect` is an angle of which nobody knows how its wheel stood, or whose sprocket was moved since. */
   verdict: Verdict | 'unjudged' | 'suspect';
   limit: AppliedLimit | null;
   /** The value that the verdict went by, where the spec names what follows from this one and not this one. */
@@ -32,14 +32,34 @@ function carriedBy({ stand }: Judging, one: Try): Try | undefined {
   return made && stand.tries(made).at(-1)?.id === one.id && made.id === one.id ? made : undefined;
 }
 
+/** The limit on what follows from a reading by a sum, as the reading itself must keep it; null where nothing judged does. */
+function limitThroughSum(judging: Judging, one: Try): { min?: number; max?: number; uncertainty: number } | null {
+  for (const { id, measure, place, value, derived } of judging.stand.madeBy(one.id)) {
+    const { carried, formula, uncertainty } = derived!;
+    const own = formula.terms.filter(({ name, source }) => name === one.measure && source === 'reading');
+    const isSum = own.length === 1 && formula.terms.every(({ sign }) => sign === '+' || sign === '−');
+    const limit = carried || id !== one.id || !isSum ? null : limitAt(judging, measure, place, uncertainty);
+    if (!limit) continue;
+    const isLess = own[0].sign === '−';
+    const rest = isLess ? value + one.value : value - one.value;
+    const edge = (made: number | undefined) => (made === undefined ? undefined : isLess ? rest - made : made - rest);
+    const [min, max] = isLess ? [edge(limit.max), edge(limit.min)] : [edge(limit.min), edge(limit.max)];
+    return { ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }), uncertainty };
+  }
+  return null;
+}
+
 /** The verdict by limits alone: by its own if there is one, else by that of what it says otherwise. */
 function byLimit(judging: Judging, one: Try, through: Try | undefined): Omit<Judged, 'hints'> {
-  const limit = limitAt(judging, one.measure, one.place, trustIn(judging, one));
+  const corrected = correctedByWheel(judging, one);
+  const trust = corrected?.uncertainty ?? trustIn(judging, one);
+  const limit = limitAt(judging, one.measure, one.place, trust) ?? travelPassed(judging, one, trust);
   const verdictBy = one.isClear ? judgeClear : judge;
-  if (limit) return { verdict: verdictBy(one.value, limit, limit.uncertainty), limit };
+  if (limit) return { verdict: verdictBy(corrected?.value ?? one.value, limit, limit.uncertainty), limit };
   if (!through || one.derived) return { verdict: 'unjudged', limit: null };
   const { measure, value, derived } = through;
-  const carried = limitAt(judging, measure, through.place, derived!.uncertainty);
+  const trusted = derived!.uncertainty;
+  const carried = limitAt(judging, measure, through.place, trusted) ?? travelPassed(judging, through, trusted);
   if (!carried) return { verdict: 'unjudged', limit: null };
   const { uncertainty, formula } = derived!;
   return {
@@ -50,7 +70,7 @@ function byLimit(judging: Judging, one: Try, through: Try | undefined): Omit<Jud
 }
 
 const isToBeReadAgain = (judging: Judging, one: Try): boolean =>
-  one.derived?.isSuspect === true || isSuspect(judging.doubtOf(one));
+  one.derived?.isSuspect === true || judging.angleStands(one).doubt !== null;
 
 /** The verdict on a try, current or earlier, without what is odd about it. */
 export function verdictOn(judging: Judging, one: Try): Judged['verdict'] {
@@ -132,6 +152,15 @@ function otherValve(judging: Judging, one: Try, { verdict, judgedAs }: Omit<Judg
   return verdictIf(judging, one, { place }) === 'in' ? [{ code: 'fits-other-valve', place }] : [];
 }
 
+/** Where the worst of several counts, and that is not the one that was read last: which it is. */
+function olderCounts({ stand }: Judging, one: Try): Hint[] {
+  if (one.derived || measureOf(one.measure).counts !== 'worst') return [];
+  const newest = stand.tries(one).at(-1);
+  return newest && newest.id !== one.id && newest.turn > one.turn
+    ? [{ code: 'older-counts', value: one.value, by: one.by }]
+    : [];
+}
+
 const isOut = (verdict: Judged['verdict']): boolean => verdict === 'low' || verdict === 'high';
 
 /** Judges the try that counts in its slot: by its limit, against its siblings, and by whether its angle holds. */
@@ -139,16 +168,20 @@ export function judgeTry(judging: Judging, one: Try): Judged {
   const own = verdictOfCounting(judging, one);
   // What says a reading otherwise is as odd as the reading, and no odder.
   if (one.derived?.carried) return { ...own, hints: [] };
-  const doubt = judging.doubtOf(one);
+  const { doubt, wheelErrorDeg } = judging.angleStands(one);
   const others = siblingsOf(judging, one);
+  const through = own.limit || one.derived ? null : limitThroughSum(judging, one);
   const hintsAmong = (siblings: Try[]) =>
     hintsFor({
       measure: measureOf(one.measure),
       place: one.place,
       value: one.value,
       others: siblings,
-      withinLimit: own.limit ? (trial) => verdictIf(judging, one, { value: trial }) === 'in' : null,
-      ...(own.limit && !own.judgedAs ? { limit: own.limit } : {}),
+      unit: one.unit,
+      withinLimit: own.limit
+        ? (trial) => verdictIf(judging, one, { value: trial }) === 'in'
+        : through && ((trial) => judge(trial, through, through.uncertainty) === 'in'),
+      ...(through ? { limit: through } : own.limit && !own.judgedAs ? { limit: own.limit } : {}),
       computed: one.derived !== undefined,
     });
   const hints = hintsAmong(others);
@@ -160,8 +193,9 @@ export function judgeTry(judging: Judging, one: Try): Judged {
   return {
     ...own,
     hints: [
-      ...(doubt ? [{ code: doubt }] : []),
+      ...(doubt ? [{ code: doubt }] : wheelErrorDeg === 0 ? [] : [{ code: 'wheel-corrected' as const, wheelErrorDeg }]),
       ...told,
+      ...olderCounts(judging, one),
       ...otherValve(judging, one, own),
       ...ownHints(judging, one, own),
     ],

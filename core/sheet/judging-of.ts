@@ -1,7 +1,7 @@
 import { expectedFromCard } from '../cam/expected-from-card.js';
 import { figureOf } from '../engine/engine-data.js';
 import { parseValve } from '../engine/places.js';
-import { angleDoubts } from './angle-doubts.js';
+import { anglesStand } from './angle-doubts.js';
 import type { EngineFile } from './engine-file.js';
 import { lengthNeeds, windowAt } from './length-needs.js';
 import { cardOf, engineDataOf } from './papers.js';
@@ -31,7 +31,7 @@ export function judgingOf({ engine, spec, papers }: EngineFile, stand: Stand): J
     cardUnit: card?.printed.unit ?? 'in',
     boreMm: (place) => stand.latest('bore', String(parseValve(place)?.cylinder ?? place))?.value ?? statedBore,
     rodWindow: rodWindows(() => judging),
-    doubtOf: angleDoubts(stand, spec.practice),
+    angleStands: anglesStand(stand, spec.practice),
   };
   return judging;
 }

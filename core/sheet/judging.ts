@@ -1,6 +1,6 @@
 import type { Engine } from '../engine/engine.js';
 import type { SpecSet } from '../plan/spec-sets.js';
-import type { AngleDoubt } from './angle-doubts.js';
+import type { AngleStands } from './angle-doubts.js';
 import type { Stand, Try } from './stand.js';
 
 /** What tells whether a rod fits: the plunger where nothing turns, the screw's range, the mark at the height that results. */
@@ -26,6 +26,6 @@ export interface Judging {
   boreMm: (place: string) => number | undefined;
   /** What the rod of a valve may be longer than wanted, from `min` to `max` mm, and by what; null where nobody can tell. */
   rodWindow: (place: string) => RodWindow | null;
-  /** Why an angle cannot be trusted, or null. */
-  doubtOf: (one: Try) => AngleDoubt | null;
+  /** How an angle stands: by how much its wheel was off, or why it cannot be trusted. */
+  angleStands: (one: Try) => AngleStands;
 }

@@ -8,6 +8,8 @@ export type LimitSource =
   | { code: 'shop'; note: string }
   | { code: 'card'; expected: number; note: string }
   | { code: 'card-lift'; lineDeg: number }
+  /** No plunger goes further than its travel. */
+  | { code: 'plunger-travel' }
   /** What a rod may be longer or shorter by, so that what it drives stands where it may. */
   | { code: 'rod-fits'; by: FitsBy };
 
@@ -104,3 +106,14 @@ export function limitAt(judging: Judging, measure: string, place: string, uncert
   if (measure === 'pushrod-off') return rodLimit(judging, place, uncertainty);
   return measure === 'lobe-lift' ? lobeLiftLimit(judging, place, uncertainty) : null;
 }
+
+/**
+ * The lifter's own travel, for a plunger that would stand deeper: it stands on its bottom, and holds its valve open. That
+ * one stands higher says nothing of where it should.
+ */
+export function travelPassed({ engine, stand }: Judging, { measure, value }: { measure: string; value: number }, uncertainty: number): AppliedLimit | null {
+  const max = measure === 'plunger-depth' ? stand.seen().onFile.figure('plunger-travel') : undefined;
+  if (max === undefined || value <= max + uncertainty) return null;
+  const { unit } = engine.thread;
+  return { measure: 'plunger-depth', max, uncertainty, stated: { max: figureShown(max, unit), unit }, source: { code: 'plunger-travel' } }; // prettier-ignore
+} // prettier-ignore

@@ -73,6 +73,16 @@ describe('a check is brought to the final build by named terms', () => {
     expect(stand.madeBy(clay.id)).toHaveLength(1);
   });
 
+  test('clay with a digit too many or too few is asked about at the clay, through the limit on the final build', () => {
+    const odd = (entered: string) => rowOf([read('pv-depth', entered)], [...DATA, setUp()], 'pv-depth')!.hints;
+    expect(odd('0.195')).toEqual([]);
+    for (const slip of ['1.95', '0.00195'])
+      expect(odd(slip)).toContainEqual({ code: 'digit-slip', meant: expect.closeTo(0.195 * 25.4, 6) as number });
+    expect(odd('0.9').map(({ code }) => code)).toContain('implausible');
+    // Nothing of clay is read on a dial.
+    expect(odd('0.03').map(({ code }) => code)).not.toContain('dial-revolution');
+  });
+
   test('a plunger that stood down at zero takes no lift of the check', () => {
     const down = { lifters: 'collapsed', collapsedBy: 0.02 } as const;
     expect(rowOf([clay], [...DATA, setUp(down)])!.value).toBe(rowOf([clay], [...DATA, setUp()])!.value);

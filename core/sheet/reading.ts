@@ -24,4 +24,6 @@ export interface Reading extends Slot {
   note?: string;
   /** The earlier reading in this slot that this one replaces. */
   supersedes?: string;
+  /** That one was read or typed wrong, and this is what it should have been; without it, another try beside it. */
+  corrects?: true;
 }

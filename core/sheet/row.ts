@@ -6,6 +6,7 @@ import { CANONICAL_UNIT, type Unit } from '../units/units.js';
 import { judgeTry, verdictOfCounting, type Judged } from './judge-try.js';
 import type { Judging } from './judging.js';
 import type { AppliedLimit } from './limits.js';
+import { correctedByWheel } from './on-true-wheel.js';
 import { isBuild } from './slot.js';
 import type { Try } from './stand.js';
 
@@ -29,6 +30,8 @@ export interface SheetRow<Limit = AppliedLimit> {
   /** How many tries there are in this slot. */
   count: number;
   readingId: string;
+  /** For an angle that was read on a wheel known to be off: what it showed, and how `value` follows. */
+  corrected?: { read: number; formula: Formula };
   /** For a value computed from readings: from which measure's, and how. */
   derivedFrom?: { measure: string; formula: Formula };
 }
@@ -51,12 +54,14 @@ export function counting(judging: Judging, history: readonly Try[]): Try {
 export function rowOf(judging: Judging, history: readonly Try[]): SheetRow {
   const one = counting(judging, history);
   const { verdict, limit, hints } = judgeTry(judging, one);
+  const corrected = correctedByWheel(judging, one);
   return {
     measure: one.measure,
     place: one.place,
     ...(one.at ? { at: one.at } : {}),
     ...(isBuild(one) ? {} : { occasion: one.occasion }),
-    value: one.value,
+    value: corrected?.value ?? one.value,
+    ...(corrected ? { corrected: { read: corrected.read, formula: corrected.formula } } : {}),
     ...(one.isClear ? { isClear: one.isClear } : {}),
     unit: CANONICAL_UNIT[measureOf(one.measure).quantity],
     entered: one.entered,

@@ -198,3 +198,29 @@ describe('when something is looked at again', () => {
     expect(Array.from({ length: 10 }, (_, index) => dayOf(first + index)).at(-1)).toBe('2028-01-03');
   });
 });
+
+describe('a plunger that is pressed to its bottom', () => {
+  const withTravel = (turns: string, spec: typeof hydraulic) => {
+    const screws = { ...V8, mount: 'stud-nut' as const, thread: { threadsPerUnit: 24, unit: 'in' as const }, ratio: { intake: 1.6, exhaust: 1.6 } }; // prettier-ignore
+    const papers = [{ id: 'p', kind: 'engine-data', body: { figures: { 'plunger-travel': { entered: '0.140', unit: 'in' } } }, by: 'builder', at: '2026-11-24T07:00:00.000Z' }]; // prettier-ignore
+    const file = { ...fileOf({ engine: screws, spec, readings: [readingOf('preload-turns', '1I', turns, 'turn')] }), papers };
+    return sheetOf(file);
+  };
+  const limitless = { ...hydraulic, limits: hydraulic.limits.filter(({ measure }) => measure !== 'plunger-depth') };
+
+  test('holds its valve open by the ratio times what it lacks: high, with or without a limit, and a caution', () => {
+    for (const spec of [limitless, hydraulic]) {
+      const { rows, flags } = withTravel('3.25', spec);
+      const row = rows.find(({ measure }) => measure === 'preload-turns')!;
+      expect(row.verdict).toBe('high');
+      expect(flags.map(({ measure, open }) => [measure, open])).toContainEqual(['preload-turns', true]);
+      const hint = row.hints.find(({ code }) => code === 'on-its-bottom') as { open: number };
+      expect(hint.open / 25.4).toBeCloseTo(0.128, 3);
+    }
+  });
+
+  test('that is not reached says nothing where nobody states a limit', () => {
+    const row = withTravel('1', limitless).rows.find(({ measure }) => measure === 'preload-turns')!;
+    expect([row.verdict, row.hints.map(({ code }) => code)]).toEqual(['unjudged', []]);
+  });
+});

@@ -48,6 +48,14 @@ function tooDeep(judging: Judging, one: Try, { verdict, judgedAs }: OwnVerdict):
   return [{ code: 'too-deep', ...adjustRemedy({ rockerRatio, plungerDepth: depth, plungerTarget: target }) }];
 }
 
+/** A plunger that is pressed further than it can go: it stands on its bottom, and the rest holds the valve open. */
+function onItsBottom(judging: Judging, one: Try, { judgedAs }: OwnVerdict): Hint[] {
+  const depth = one.measure === 'plunger-depth' ? one.value : judgedAs?.value;
+  const travel = judging.stand.seen().onFile.figure('plunger-travel');
+  if (depth === undefined || travel === undefined || depth <= travel) return [];
+  return [{ code: 'on-its-bottom', open: ratioOf(judging.engine, parseValve(one.place)!.kind) * (depth - travel) }];
+}
+
 /** A valve that stands open although its adjuster was not turned in. */
 function heldOpen(judging: Judging, { measure, place, value }: Try): Hint[] {
   if (value <= uncertaintyOf(judging.spec.practice, measureOf(measure))) return [];
@@ -75,7 +83,7 @@ export function settingHints(judging: Judging, one: Try, own: OwnVerdict): Hint[
   switch (one.measure) {
     case 'preload-turns':
     case 'plunger-depth':
-      return [...zeroHints(judging, one), ...tooDeep(judging, one, own)];
+      return [...zeroHints(judging, one), ...onItsBottom(judging, one, own), ...tooDeep(judging, one, own)];
     case 'held-open':
       return heldOpen(judging, one);
     case 'adjuster-turns-used':

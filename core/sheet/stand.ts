@@ -6,6 +6,7 @@ import type { Practice } from '../plan/practice.js';
 import { measureOf } from '../plan/measures.js';
 import type { OnFile } from '../derive/on-file.js';
 import { isClear } from '../plan/read-entry.js';
+import { actsOf } from './acts.js';
 import type { EngineFile } from './engine-file.js';
 import { aimOf } from '../plan/spec-sets.js';
 import { onFileOf } from './on-file.js';
@@ -47,6 +48,8 @@ export class Stand {
     private readonly practice: Practice,
     private readonly onFile: OnFile,
     private readonly setTo: Seen['setTo'],
+    /** Readings that no longer count, by their ids. */
+    private readonly struck: ReadonlySet<string> = new Set(),
   ) {}
 
   /** How many readings there are. */
@@ -59,6 +62,10 @@ export class Stand {
    * what was taken stands), or null.
    */
   add(reading: Reading): Impossibility | null {
+    if (this.struck.has(reading.id)) {
+      this.log.push([]);
+      return null;
+    }
     const one = asRead(reading, this.turns);
     const written = [this.write(one)];
     this.log.push(written);
@@ -106,23 +113,33 @@ export class Stand {
 
   /** The newest try of a measure at a place, during the build unless another occasion is named. */
   latest(measure: string, place: string, occasion?: string): Try | undefined {
-    return this.families.get(familyKey({ measure, place, occasion }))?.at(-1)?.at(-1);
+    const history = this.families.get(familyKey({ measure, place, occasion }))?.at(-1);
+    return history && this.isOfNow(history) ? history.at(-1) : undefined;
   }
 
   /** Every slot that was ever written to, in the order in which they first were. */
   all(): (readonly Try[])[] {
-    return [...this.slots.values()];
+    return [...this.slots.values()].filter((history) => this.isOfNow(history));
+  }
+
+  /** Whether what a history ends in still tells of what was read last: what only tells of one reading goes with it. */
+  private isOfNow(history: readonly Try[]): boolean {
+    const last = history[history.length - 1];
+    if (!last?.derived?.ofNewest) return true;
+    const { from } = last.derived;
+    return this.families.get(familyKey({ ...last, measure: from }))?.at(-1)?.at(-1)?.id === last.id;
   }
 
   /** The newest values of the same measure at other places, taken at the same and on the same occasion. */
   siblingsOf(one: Slot): Try[] {
-    const newest = [...(this.siblings.get(siblingKey(one)) ?? [])].map((history) => history[history.length - 1]);
+    const histories = [...(this.siblings.get(siblingKey(one)) ?? [])].filter((history) => this.isOfNow(history));
+    const newest = histories.map((history) => history[history.length - 1]);
     return newest.filter(({ place }) => place !== one.place);
   }
 
   /** Every slot at a place. */
   atPlace(place: string): (readonly Try[])[] {
-    return [...(this.places.get(place) ?? [])];
+    return [...(this.places.get(place) ?? [])].filter((history) => this.isOfNow(history));
   }
 
   /** The values that were written at a turn: what was read, then what followed. */
@@ -191,9 +208,10 @@ export class Stand {
 }
 
 /** Everything read on an engine, walked through once. */
-export function standOf(file: Pick<EngineFile, 'engine' | 'spec' | 'readings' | 'papers'>): Stand {
+export function standOf(file: Pick<EngineFile, 'engine' | 'spec' | 'readings' | 'papers' | 'acts'>): Stand {
   const { engine, spec, readings } = file;
-  const stand = new Stand(engine, spec.practice, onFileOf(file), (measure, place) => aimOf(spec, measure, place));
+  const struck = new Set(actsOf(file, 'reading-struck').map(({ readingId }) => readingId));
+  const stand = new Stand(engine, spec.practice, onFileOf(file), (measure, place) => aimOf(spec, measure, place), struck);
   for (const reading of readings) stand.add(reading);
   return stand;
 }
@@ -222,12 +240,14 @@ function asRead(reading: Reading, turn: number): Try {
 }
 
 function asTry(woken: Try, rule: Rule, made: Made): Try {
-  const { measure, place, at, value, uncertainty, terms, hints = [], isClear, isSuspect } = made;
+  const { measure, place, at, value, uncertainty, terms, hints = [], isClear, isSuspect, replaces } = made;
   // What `Seen` gives are tries.
   const { at: wasAt, isClear: wasClear, derived: before, ...reading } = (made.of as Try | undefined) ?? woken;
   const formula = { rule: rule.name, terms };
   const derived: Derivation = { from: reading.measure, uncertainty, formula, hints, carried: rule.carries ?? false };
   if (isSuspect) derived.isSuspect = true;
+  if (replaces) derived.replaces = replaces;
+  if (rule.ofNewest) derived.ofNewest = true;
   return {
     ...reading,
     measure,

@@ -11,6 +11,7 @@ import { verdictOfCounting } from './judge-try.js';
 import type { Judging } from './judging.js';
 import { judgingOf } from './judging-of.js';
 import { markOf } from './marks.js';
+import { correctedByWheel } from './on-true-wheel.js';
 import { counting } from './row.js';
 import { requiredPlaces } from './sheet.js';
 import type { Stand } from './stand.js';
@@ -136,7 +137,7 @@ export class KeptStanding {
     const judged = this.stand.atPlace(place).map((history) => {
       const one = counting(judging, history);
       const { verdict, limit } = verdictOfCounting(judging, one);
-      return { one, verdict, flag: flagOf(one, { verdict, limit }, decided) };
+      return { one, verdict, flag: flagOf({ ...one, value: correctedByWheel(judging, one)?.value ?? one.value }, { verdict, limit }, decided) };
     });
     const flags = judged.flatMap(({ flag }) => flag ?? []);
     const absent = (this.required.get(place) ?? []).filter(({ measure }) => !this.stand.latest(measure, place));

@@ -32,10 +32,11 @@ function placeInCylinder(place: string): string {
 function valueRow(record: BuildRecord, row: BuildRecord['values'][number]): Cell[] {
   const unit = row.limit?.stated.unit ?? row.enteredUnit;
   const { options, title: name } = measureOf(row.measure);
+  const formula = (row.derivedFrom ?? row.corrected)?.formula;
   const mark = recordedMark(record, row.readingId, row.verdict);
   return [
     placeInCylinder(row.place),
-    row.derivedFrom ? `${name}: ${wordFormula(row.derivedFrom.formula.terms, unit)}` : name,
+    formula ? `${name}: ${wordFormula(formula.terms, unit)}` : name,
     options
       ? wordOption(options[row.value])
       : `${row.isClear ? '≥ ' : ''}${formatValue(row.value, row.derivedFrom ? unit : row.enteredUnit)}`,

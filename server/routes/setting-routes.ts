@@ -39,6 +39,10 @@ export function settingRoutes(app: App, context: Context, engines: Engines, live
     setting.answerHint(params.id, person, body),
   );
 
+  route(app, 'POST /api/engines/:id/strikes', MEASURING, async ({ params, person, body }) =>
+    setting.strike(params.id, person, body),
+  );
+
   route(app, 'GET /api/engines/:id/stops', MEASURING, async ({ params, query }) =>
     stopsOf(await engines.file(params.id), query),
   );

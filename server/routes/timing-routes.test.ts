@@ -65,6 +65,7 @@ describe('the cam card', () => {
   test('events are answered against it at once', async () => {
     const id = await openEngine(shop);
     await shop.as('builder')('POST', `/api/engines/${id}/cam-card`, CARD);
+    await post(id, deg('tdc-stop-first', '30 after'), deg('tdc-stop-second', '30 before'));
     const { body } = await post(id, deg('intake-open', '4 after', 1.27), deg('intake-close', '40', 1.27));
     expect(body.saved.map((saved) => saved.verdict)).toEqual(['in', 'high']);
     expect(body.saved[0].limit!.source).toMatch(/^Cam card, -4°/);
@@ -159,5 +160,70 @@ describe('swept lobes', () => {
       'sweep.unknown-place',
     );
     expect((await shop.as('builder')('GET', path)).body).toEqual({ sweeps: [] });
+  });
+});
+
+describe('a reading that was wrong', () => {
+  interface Row {
+    measure: string;
+    place: string;
+    value: number;
+    entered: string;
+    verdict: string;
+    corrected?: { read: number };
+    hints: { code: string; message: string }[];
+  }
+  const rowsOf = async (id: string) =>
+    (await shop.as('apprentice')<{ measures: Row[] }>('GET', `/api/engines/${id}/sheet`)).body.measures;
+  const rowOf = async (id: string, measure: string) => (await rowsOf(id)).find((row) => row.measure === measure)!;
+  const strike = (id: string, readingId: string, reason = 'misread', by: 'builder' | 'lead' = 'builder') =>
+    shop.as(by)('POST', `/api/engines/${id}/strikes`, { readingId, reason });
+
+  test('counts no longer once it is struck with a reason, where the worst counts; it stays in the log, the CSV and the export', async () => {
+    const id = await openEngine(shop);
+    const [slip, right] = [typed('pv-radial', '1I', '0.012', 'in'), typed('pv-radial', '1I', '0.112', 'in')];
+    await post(id, slip, right);
+    const before = await rowOf(id, 'pv-radial');
+    expect(before).toMatchObject({ entered: '0.012' });
+    expect(before.hints.find(({ code }) => code === 'older-counts')!.message).toContain('0.0120 in');
+    expect((await strike(id, slip.id)).status).toBe(201);
+    const after = await rowOf(id, 'pv-radial');
+    expect(after).toMatchObject({ entered: '0.112' });
+    expect(after.hints.map(({ code }) => code)).not.toContain('older-counts');
+    const { body } = await shop.as('builder')<string>('GET', `/api/engines/${id}/readings.csv`);
+    expect(String(body).split('\r\n')[1]).toContain('misread');
+    const file = await shop.as('builder')<{ strikes: { readingId: string }[]; readings: object[] }>('GET', `/api/engines/${id}/export.json`); // prettier-ignore
+    expect([file.body.strikes[0].readingId, file.body.readings.length]).toEqual([slip.id, 2]);
+    // Sent again it is answered as it was judged then.
+    expect((await post(id, slip)).body.saved[0]).toMatchObject({ id: slip.id, verdict: 'unjudged' });
+    const acts = await shop.as('lead')<{ acts: { says: string }[] }>('GET', `/api/acts?engine=${id}`);
+    expect(acts.body.acts[0].says).toContain('struck');
+  });
+
+  test('is refused by name: twice, without a reason, of no reading, or where the newest counts anyway', async () => {
+    const id = await openEngine(shop);
+    const [clay, turns] = [typed('pv-radial', '1I', '0.112', 'in'), typed('preload-turns', '1I', '0.5', 'turn')];
+    await post(id, clay, turns);
+    expect((await strike(id, turns.id)).body.error.code).toBe('strike.newest-counts');
+    expect((await strike(id, '00000000-0000-4000-8000-000000000000')).body.error.code).toBe('strike.no-reading');
+    expect((await strike(id, clay.id, '')).body.error.issues[0].path).toBe('reason');
+    expect((await strike(id, clay.id, 'misread', 'lead')).status).toBe(201);
+    expect((await strike(id, clay.id)).body.error.code).toBe('strike.already');
+  });
+
+  test('at the stop is put right by what corrects it, and angles on a wheel that is off by the term that is known', async () => {
+    const id = await openEngine(shop);
+    await shop.as('builder')('POST', `/api/engines/${id}/cam-card`, CARD);
+    const [first, second] = [deg('tdc-stop-first', '13 after'), deg('tdc-stop-second', '26 before')];
+    await post(id, first, second);
+    const refused = await post(id, { ...deg('tdc-stop-first', '31.5 after'), corrects: true });
+    expect([refused.status, refused.body.error.issues[0].path]).toEqual([422, 'readings.0.corrects']);
+    await post(id, { ...deg('tdc-stop-first', '34 after'), supersedes: first.id, corrects: true });
+    expect(await rowOf(id, 'tdc-wheel-error')).toMatchObject({ value: 4 });
+    const saved = await post(id, deg('intake-open', '8 after', 1.27), deg('intake-close', '40', 1.27));
+    expect(saved.body.saved.map(({ verdict }) => verdict)).toEqual(['in', 'in']);
+    expect(await rowOf(id, 'intake-close')).toMatchObject({ value: 36, corrected: { read: 40 } });
+    const readings = await shop.as('builder')<{ readings: { corrects?: true }[] }>('GET', `/api/engines/${id}/readings`); // prettier-ignore
+    expect(readings.body.readings.filter(({ corrects }) => corrects)).toHaveLength(1);
   });
 });

@@ -77,7 +77,9 @@ export class FileAtHand {
     this.file = { ...this.file, acts: [...this.file.acts, act] };
     // What is on no record changes no value.
     if (KEPT_TO_THE_SHOP.acts.includes(act.kind)) return;
-    this.standing.forgetAll();
+    // What follows from the readings follows without it.
+    if (act.kind === 'reading-struck') this.walkAgain();
+    else this.standing.forgetAll();
     this.filed(1);
   }
 
@@ -86,12 +88,16 @@ export class FileAtHand {
     const others = this.file.papers.filter(({ kind }) => keepsAll || kind !== paper.kind);
     this.file = { ...this.file, papers: [...others, paper] };
     this.judging = null;
-    if (PAPERS_OF_RULES.includes(paper.kind)) {
-      // What follows from the readings follows from the paper too.
-      this.stand = standOf(this.file);
-      this.standing = new KeptStanding(this.file.engine, this.file.spec, this.stand);
-    } else this.standing.forgetAll();
+    // What follows from the readings follows from the paper too.
+    if (PAPERS_OF_RULES.includes(paper.kind)) this.walkAgain();
+    else this.standing.forgetAll();
     if (!KEPT_TO_THE_SHOP.papers.includes(paper.kind)) this.filed(1);
+  }
+
+  private walkAgain(): void {
+    this.judging = null;
+    this.stand = standOf(this.file);
+    this.standing = new KeptStanding(this.file.engine, this.file.spec, this.stand);
   }
 
   /** The file as it stands, walked through and judged. */
@@ -117,10 +123,12 @@ export class FileAtHand {
   }
 
   /** The judgement of a reading as it stood when it had just been taken: the same whenever it is asked for. */
-  judge({ id }: Reading): Answer {
+  judge({ id, receivedAt }: Reading): Answer {
     const turn = this.turns.get(id)!;
-    if (turn === this.readings.length - 1) return this.judgeLast();
-    return judgeLast({ ...this.file, readings: this.readings.slice(0, turn + 1) });
+    // Struck since, it was judged when it was not.
+    const acts = this.file.acts.filter(({ kind, at }) => kind !== 'reading-struck' || at < receivedAt);
+    if (turn === this.readings.length - 1 && acts.length === this.file.acts.length) return this.judgeLast();
+    return judgeLast({ ...this.file, acts, readings: this.readings.slice(0, turn + 1) });
   }
 
   private judgingNow(): Judging {

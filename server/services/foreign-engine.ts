@@ -90,7 +90,7 @@ function readingsOf(file: EngineExport, judged: { engine: Engine; spec: SpecSet 
         'supersedes',
         'no earlier reading of this measure and place has this id',
       );
-    const { id, entered, unit, instrument, note, supersedes, takenAt, by } = sent;
+    const { id, entered, unit, instrument, note, supersedes, corrects, takenAt, by } = sent;
     const reading: Reading = {
       ...{ id, ...item.slot, entered, unit: unit as Unit, value: item.value },
       takenAt: new Date(takenAt).toISOString(),
@@ -99,6 +99,7 @@ function readingsOf(file: EngineExport, judged: { engine: Engine; spec: SpecSet 
       ...(instrument === undefined ? {} : { instrument }),
       ...(note === undefined ? {} : { note }),
       ...(supersedes === undefined ? {} : { supersedes }),
+      ...(corrects && supersedes !== undefined ? { corrects } : {}),
     };
     byId.set(id, reading);
     return reading;
@@ -124,6 +125,16 @@ async function papersOf(context: Context, file: EngineExport, engine: Engine): P
     papers.push({ id, kind: name, body, by: foreign(by, file.shop?.name), at: new Date(at).toISOString() });
   }
   return papers;
+}
+
+/** The readings of a file that were struck there. @throws Failure strike.no-reading */
+function strikesOf(file: EngineExport): Act[] {
+  const ids = new Set(file.readings.map(({ id }) => id));
+  return file.strikes.map(({ by, at, ...made }, index): Act => {
+    if (!ids.has(made.readingId))
+      throw new Failure('strike.no-reading', [{ path: `file.strikes.${index}.readingId`, message: 'the file has no such reading' }]); // prettier-ignore
+    return { ...made, kind: 'reading-struck', by: foreign(by, file.shop?.name), at: new Date(at).toISOString() };
+  });
 }
 
 /** The decisions of a file. @throws Failure reading.unknown-measure, reading.unknown-place */
@@ -157,14 +168,14 @@ export async function foreignFile(
   const engine = engineOf(file, spec);
   const readings = readingsOf(file, { engine, spec }, at);
   // No paper makes a reading impossible.
-  const standing = standOf({ engine, spec, readings: [], papers: [] });
+  const standing = standOf({ engine, spec, readings: [], papers: [], acts: [] });
   for (const [index, reading] of readings.entries()) {
     const fault = standing.add(reading);
     if (fault)
       throw new Failure('reading.impossible', [{ path: `file.readings.${index}.entered`, message: wordImpossibility(fault) }]); // prettier-ignore
   }
   const papers = await papersOf(context, file, engine);
-  const whole = { engine, spec, readings, acts: decisionsOf(file, engine), papers, signed: null };
+  const whole = { engine, spec, readings, acts: [...strikesOf(file), ...decisionsOf(file, engine)], papers, signed: null };
   // What a decision of the first version was about is found by when everything arrived, which was there.
   const arrived = readings.map((reading, index) => ({ ...reading, receivedAt: receivedAt(file, index) }));
   const { acts } = withAbout({ ...whole, readings: arrived });
@@ -174,7 +185,7 @@ export async function foreignFile(
     engineId: file.engine.id,
     specSet: { id: file.specSet.id, version: file.specSet.version },
     readings: readings.length,
-    dispositions: acts.length,
+    dispositions: file.dispositions.length,
     contents: createHash('sha256').update(canonicalize(file)!).digest('hex'),
     records: file.records,
   };

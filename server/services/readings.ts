@@ -25,11 +25,11 @@ const utc = (time: string) => new Date(time).toISOString();
 const same = (known: Reading, { sent, slot }: Item) =>
   slotKey(known) === slotKey(slot) &&
   (sent.takenAt === undefined || utc(sent.takenAt) === known.takenAt) &&
-  (['entered', 'unit', 'how', 'instrument', 'note', 'supersedes'] as const).every((key) => known[key] === sent[key]);
+  (['entered', 'unit', 'how', 'instrument', 'note', 'supersedes', 'corrects'] as const).every((key) => known[key] === sent[key]);
 
 /** An item as the reading that it will be. */
 function readingOf({ sent, slot, value }: Item, by: Person, at: Date): Reading {
-  const { id, entered, unit, how, instrument, note, supersedes, takenAt } = sent;
+  const { id, entered, unit, how, instrument, note, supersedes, corrects, takenAt } = sent;
   return {
     id,
     ...slot,
@@ -43,6 +43,7 @@ function readingOf({ sent, slot, value }: Item, by: Person, at: Date): Reading {
     ...(instrument === undefined ? {} : { instrument }),
     ...(note === undefined ? {} : { note }),
     ...(supersedes === undefined ? {} : { supersedes }),
+    ...(corrects ? { corrects } : {}),
   };
 }
 
@@ -82,6 +83,10 @@ function add({ job: { items, by }, hand, fresh, answers }: Added, at: Date): voi
       if (!answers.has(twin.id)) answers.set(twin.id, toSaved(twin, hand.judge(twin)));
       return;
     }
+    if (sent.corrects && !sent.supersedes)
+      throw new Failure('reading.unknown-supersedes', [
+        { path: `readings.${index}.corrects`, message: 'say in supersedes which reading it puts right' },
+      ]);
     const replaced = sent.supersedes && hand.find(sent.supersedes);
     if (sent.supersedes && (!replaced || replaced.measure !== slot.measure || replaced.place !== slot.place))
       throw new Failure('reading.unknown-supersedes', [
@@ -222,7 +227,7 @@ function toSaved(reading: Reading, { verdict, limit, judgedAs, hints }: Answer):
     verdict,
     limit: limit && { ...limit, source: wordSource(limit.source) },
     ...(judgedAs ? { judgedAs } : {}),
-    hints: hints.map((hint) => ({ code: hint.code, message: wordHint(hint, reading.unit) })),
+    hints: hints.map((hint) => ({ code: hint.code, message: wordHint(hint, reading.unit, reading) })),
     takenAt: reading.takenAt,
     receivedAt: reading.receivedAt,
   };

@@ -9,6 +9,7 @@ import type {
   LifeChange,
   OnBench,
   Picture,
+  ReadingStruck,
   SetAside,
   SettingWay,
   SignOff,
@@ -62,6 +63,10 @@ function partsOf(act: Act): { subject: string; reason: string | null; body: obje
     const { readingId, hint, reason } = act;
     return { subject: readingId, reason, body: { readingId, hint } };
   }
+  if (act.kind === 'reading-struck') {
+    const { readingId, reason } = act;
+    return { subject: readingId, reason, body: { readingId } };
+  }
   if (act.kind === 'gate-closed') return { subject: act.gate, reason: act.reason, body: { lacks: act.lacks } };
   if (act.kind === 'gate-opened')
     return { subject: act.gate, reason: act.reason, body: { minutes: act.minutes, cost: act.cost } };
@@ -88,6 +93,8 @@ function toAct({ kind, id, subject, reason, body, done_by: by, done_at }: Column
   if (kind === 'slack-round') return { kind, id, ...(body as Pick<SlackRound, 'crankDeg' | 'loose'>), by, at };
   if (kind === 'hint-answer')
     return { kind, id, ...(body as Pick<HintAnswer, 'readingId' | 'hint'>), reason: reason!, by, at };
+  if (kind === 'reading-struck')
+    return { kind, id, ...(body as Pick<ReadingStruck, 'readingId'>), reason: reason!, by, at };
   if (kind === 'gate-closed')
     return { kind, id, gate: subject as Gate, ...(body as Pick<GateClosed, 'lacks'>), reason, by, at };
   if (kind === 'gate-opened')

@@ -25,6 +25,7 @@ interface Columns {
   instrument: string | null;
   note: string | null;
   supersedes: string | null;
+  corrects: boolean | null;
 }
 
 const COLUMNS = TABLES.readings.columns.join(', ');
@@ -45,6 +46,7 @@ const toReading = (row: Columns): Reading => ({
   ...(row.instrument === null ? {} : { instrument: row.instrument }),
   ...(row.note === null ? {} : { note: row.note }),
   ...(row.supersedes === null ? {} : { supersedes: row.supersedes }),
+  ...(row.corrects ? { corrects: true } : {}),
 });
 
 /** The readings of an engine in the order in which they arrived: as one JSON, which PGlite hands over in a third of the time. */
@@ -52,7 +54,7 @@ export async function listReadings(queries: Queries, engineId: string): Promise<
   const [{ list }] = await queries.query<{ list: Columns[] | null }>(
     `select json_agg(one) as list from (
        select id, measure, place, at_by, at_value, occasion, entered, unit, value, ${isoOf('taken_at')} as taken_at,
-         ${isoOf('received_at')} as received_at, taken_by, how, instrument, note, supersedes
+         ${isoOf('received_at')} as received_at, taken_by, how, instrument, note, supersedes, corrects
        from readings where engine_id = $1 order by seq
      ) one`,
     [engineId],
@@ -91,6 +93,7 @@ export function readingRow(engineId: string, reading: Reading): Row {
       instrument: reading.instrument ?? null,
       note: reading.note ?? null,
       supersedes: reading.supersedes ?? null,
+      corrects: reading.corrects ?? null,
     },
   };
 }

@@ -15,12 +15,14 @@ export interface AuditedTable {
   json: readonly string[];
   /** A column as the audit reads it, where that is not the column itself. */
   read?: Record<string, string>;
+  /** Columns that came later: a row that has nothing in them is spelled as it was before they came. */
+  later?: readonly string[];
   /** Whether its rows have an order that counts, in `seq`. */
   ordered: boolean;
 }
 
 const READING =
-  'id engine_id measure place at_by at_value occasion entered unit value taken_at received_at taken_by how instrument note supersedes';
+  'id engine_id measure place at_by at_value occasion entered unit value taken_at received_at taken_by how instrument note supersedes corrects';
 
 export const TABLES = {
   shop: { key: ['id'], keyType: 'uuid', columns: ['id', 'name', 'verify_address', 'opened_at'], json: [], ordered: true },
@@ -36,7 +38,7 @@ export const TABLES = {
   spec_sets: { key: ['id', 'version'], keyType: 'text', columns: ['id', 'version', 'body'], json: ['body'], ordered: false },
   published_keys: { key: ['id'], keyType: 'text', columns: ['id', 'kind', 'body', 'published_at'], json: [], ordered: false },
   engines: { key: ['id'], keyType: 'uuid', columns: 'id tag title customer engine spec_set spec_version opened_at opened_by'.split(' '), json: ['engine'], ordered: false },
-  readings: { key: ['id'], keyType: 'uuid', columns: READING.split(' '), json: [], ordered: true },
+  readings: { key: ['id'], keyType: 'uuid', columns: READING.split(' '), json: [], later: ['corrects'], ordered: true },
   papers: { key: ['id'], keyType: 'uuid', columns: 'id engine_id kind body filed_by filed_at'.split(' '), json: ['body'], ordered: true },
   acts: { key: ['id'], keyType: 'uuid', columns: 'id engine_id kind subject reason body done_by done_at'.split(' '), json: ['body'], ordered: true },
   parts_book: { key: ['id'], keyType: 'uuid', columns: 'id kind subject_id engine_id body at by'.split(' '), json: ['body'], ordered: true },
@@ -70,7 +72,9 @@ const inOrderOfLetters = Object.fromEntries(
 
 /** A row in canonical JSON. One without JSON of its own is spelled so as soon as its columns stand in order. */
 function canonicalRow({ table, columns }: Row): string {
-  const named = Object.fromEntries(inOrderOfLetters[table].map((name) => [name, plain(columns[name])]));
+  const { later = [] }: AuditedTable = TABLES[table];
+  const spelled = inOrderOfLetters[table].filter((name) => !later.includes(name) || plain(columns[name]) !== null);
+  const named = Object.fromEntries(spelled.map((name) => [name, plain(columns[name])]));
   return TABLES[table].json.length === 0 ? JSON.stringify(named) : canonicalize(named)!;
 }
 

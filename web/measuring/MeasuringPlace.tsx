@@ -10,12 +10,16 @@ import { useAwake } from '../state/use-awake.js';
 import { BehindGate } from './BehindGate.js';
 import { KeysHelp } from './KeysHelp.js';
 import './measuring.css';
+import { StrikeReading } from './StrikeReading.js';
 import { StagePanel, type PanelProps } from './StagePanel.js';
 import { WantPart, wantedAt } from './WantPart.js';
+import { useStrike } from './use-strike.js';
 import { useMeasuringKeys, type MeasuringActs } from './use-keys.js';
 
 /** The one key that every bench has for what is missing or wrong. */
 const WANTED_KEY: [string, string] = ['P', 'a part is missing or wrong: onto the list of parts'];
+/** And the one for a reading that was wrong, where more than the newest counts. */
+const STRIKE_KEY: [string, string] = ['X', 'strike the reading that counts, with a reason'];
 
 /** Where the builder stands on the way through a stage, and how he goes on. */
 interface Way extends Pick<PanelProps, 'target' | 'entry' | 'lengthUnit'> {
@@ -84,6 +88,7 @@ export function MeasuringPlace({
   const [asks, setAsks] = useState(false);
   /** Gates that do not hide what is read here, as somebody has said. */
   const [reached, setReached] = useState<readonly Gate[]>([]);
+  const strike = useStrike(target.slot);
   const take = () => {
     if (gate && entry.typed !== '' && !reached.includes(gate)) return setAsks(true);
     steps.take();
@@ -99,7 +104,11 @@ export function MeasuringPlace({
     side: entry.side,
     cycleUnit: steps.cycleUnit,
     help: () => setHelp((shown) => !shown),
-    more: { ...(looksOn ? {} : { p: () => setWants(true) }), ...more },
+    more: {
+      ...(looksOn ? {} : { p: () => setWants(true) }),
+      ...(strike.askFirst ? { x: strike.askFirst } : {}),
+      ...more,
+    },
   });
   const { place } = target.slot;
   if (far)
@@ -130,12 +139,13 @@ export function MeasuringPlace({
           </Button>
         </p>
       </section>
-      <StagePanel title={where} target={target} entry={entry} lengthUnit={lengthUnit} {...panel} />
+      <StagePanel title={where} target={target} entry={entry} strike={strike} lengthUnit={lengthUnit} {...panel} />
       {strip && (
         <section className="measuring-strip" aria-label="Crank strip">
           {strip}
         </section>
       )}
+      <StrikeReading strike={strike} />
       {asks && gate && (
         <BehindGate
           gate={gate}
@@ -152,7 +162,7 @@ export function MeasuringPlace({
       <KeysHelp
         open={help}
         onClose={() => setHelp(false)}
-        keys={[...keys.slice(0, -1), WANTED_KEY, ...keys.slice(-1)]}
+        keys={[...keys.slice(0, -1), WANTED_KEY, ...(strike.askFirst ? [STRIKE_KEY] : []), ...keys.slice(-1)]}
       />
     </div>
   );

@@ -6,7 +6,6 @@ import { measureOf } from '../../core/plan/measures.js';
 import { uncertaintyOf } from '../../core/plan/practice.js';
 import { limitAt, type AppliedLimit } from '../../core/sheet/limits.js';
 import { answerAt } from '../../core/sheet/answer.js';
-import { slotKey } from '../../core/sheet/slot.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { FormulaLine } from '../drawings/FormulaLine.js';
@@ -19,14 +18,15 @@ import {
   Hints,
   JustTaken,
   LimitNote,
-  ReadHereBefore,
   sayDerived,
   StandingCaution,
 } from './panel-parts.js';
 import './panel.css';
+import { ReadHereBefore } from './ReadHereBefore.js';
 import { Pictures } from './Pictures.js';
 import { saySpare } from './say-spare.js';
 import type { EntryState, Target } from './use-entry.js';
+import type { Strike } from './use-strike.js';
 
 export interface PanelProps {
   stage: Stage;
@@ -35,6 +35,7 @@ export interface PanelProps {
   todo: ReactNode;
   target: Target;
   entry: EntryState;
+  strike: Strike;
   lengthUnit: Unit;
   children?: ReactNode;
   /** What stands below the limit: one scrolls to it. */
@@ -55,14 +56,14 @@ function useLimitAhead({ slot, measure }: Target): AppliedLimit | null {
 }
 
 /** The panel beside a measuring drawing: what to do, the number, how its verdict comes about, what was read before. */
-export function StagePanel({ stage, title, todo, target, entry, lengthUnit, children, below }: PanelProps) {
+export function StagePanel({ stage, title, todo, target, entry, strike, lengthUnit, children, below }: PanelProps) {
   const sheet = useDesk((desk) => desk.sheet!);
-  const readings = useDesk((desk) => desk.readings);
+  const stand = useDesk((desk) => desk.stand!);
   const { slot, measure, unit } = target;
   const { preview } = entry;
   const judged = preview ?? answerAt(sheet, slot);
   const ahead = useLimitAhead(target);
-  const latest = readings.findLast((reading) => slotKey(reading) === slotKey(slot));
+  const latest = stand.tries(slot).findLast(({ derived }) => !derived);
   const shown = entry.typed || latest?.entered || '–';
 
   const [own, ...made] = judged?.rows ?? [];
@@ -71,7 +72,7 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
   const makes = made.find((row) => row.measure === through?.measure) ?? made[0] ?? own;
   const value = through?.value ?? own?.value;
   // What nobody typed is named with its figure; the number above it is what was typed here, if anything.
-  const named = through ?? (own?.derivedFrom ? own : undefined);
+  const named = through ?? (own?.derivedFrom || own?.corrected ? own : undefined);
   // The limit ahead may be that of a value that follows: it bounds nothing that was read.
   const limit = judged ? judged.limit : ahead;
   const shownIn = (key: string): Unit => {
@@ -83,7 +84,7 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
         .filter((row) => row.measure === limit.measure && row.place !== slot.place && row.occasion === slot.occasion)
         .map((row) => row.value)
     : [];
-  const formula = makes?.derivedFrom?.formula;
+  const formula = makes?.derivedFrom?.formula ?? own?.corrected?.formula;
   return (
     <aside className="now" aria-label="What to do now">
       <div className="now-rest" tabIndex={0}>
@@ -141,10 +142,10 @@ export function StagePanel({ stage, title, todo, target, entry, lengthUnit, chil
             terms={wordTerms(formula.terms, lengthUnit)}
           />
         )}
-        {judged && <Hints hints={judged.hints} unit={unit} readingIds={preview || !own ? [] : [own.readingId]} />}
+        {judged && <Hints hints={judged.hints} unit={unit} at={slot} readingIds={preview || !own ? [] : [own.readingId]} />}
         {children}
         <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
-        <ReadHereBefore slot={slot} entry={entry} />
+        <ReadHereBefore slot={slot} entry={entry} strike={strike} />
         <LimitNote limit={limit} of={measure.key} />
         {below}
         <Pictures stage={stage} place={slot.place} />

@@ -7,17 +7,12 @@ import type { Hint } from '../../core/judge/hints.js';
 import { spokenPlace } from '../../core/engine/places.js';
 import { cautionsOf, STANDING_CAUTION } from '../../core/plan/cautions.js';
 import type { Stage } from '../../core/plan/measure.js';
-import { standing } from '../../core/derive/rule.js';
 import { measureOf } from '../../core/plan/measures.js';
-import { uncertaintyOf } from '../../core/plan/practice.js';
-import { isClear } from '../../core/plan/read-entry.js';
-import type { Reading } from '../../core/sheet/reading.js';
-import type { EntryState } from './use-entry.js';
 import { CHECKED, useHintAnswers } from './use-hint-answers.js';
 import type { AppliedLimit } from '../../core/sheet/limits.js';
 import { ordersBroken } from '../../core/sheet/gates.js';
 import { acknowledgedOf } from '../../core/sheet/engine-file.js';
-import { slotKey, type Slot } from '../../core/sheet/slot.js';
+import { hintsTogether } from '../../core/sheet/answer.js';
 import type { SheetRow } from '../../core/sheet/row.js';
 import { formatValue, UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
@@ -32,7 +27,18 @@ import { useLooksOn, useSession } from '../state/session.js';
  *
  * @param readingIds the readings of which it is odd, once they are taken: then it can be answered
  */
-export function Hints({ hints, unit, readingIds = [] }: { hints: Hint[]; unit: Unit; readingIds?: readonly string[] }) {
+export function Hints({
+  hints,
+  unit,
+  at,
+  readingIds = [],
+}: {
+  hints: Hint[];
+  unit: Unit;
+  /** The value that they are told with. */
+  at: { measure: string; place: string };
+  readingIds?: readonly string[];
+}) {
   const looksOn = useLooksOn();
   const { answerTo, answer } = useHintAnswers();
   return hints.map((hint) => {
@@ -40,8 +46,8 @@ export function Hints({ hints, unit, readingIds = [] }: { hints: Hint[]; unit: U
     const answered = left.length === 0 ? readingIds.map((id) => answerTo(id, hint.code)).at(-1) : undefined;
     const says = left.length > 1 ? `${CHECKED} of all ${left.length}` : CHECKED;
     return (
-      <div key={hint.code} className={answered ? 'now-hint answered' : 'now-hint'}>
-        <p>{wordHint(hint, unit)}</p>
+      <div key={`${hint.code} ${hint.of?.place}`} className={answered ? 'now-hint answered' : 'now-hint'}>
+        <p>{wordHint(hint, unit, at)}</p>
         {answered && (
           <p className="now-quiet">
             “{answered.reason}”, {answered.by} {format(new Date(answered.at), 'd MMM, HH:mm')}
@@ -50,7 +56,7 @@ export function Hints({ hints, unit, readingIds = [] }: { hints: Hint[]; unit: U
         {left.length > 0 && !looksOn && (
           <Button
             size="small"
-            aria-label={`${says}: ${wordHint(hint, unit)}`}
+            aria-label={`${says}: ${wordHint(hint, unit, at)}`}
             onClick={(event) => {
               // The keys go back to the bench.
               event.currentTarget.blur();
@@ -79,7 +85,8 @@ export function JustTaken({
   const rows = desk.sheet!.rows.filter((row) => row.readingId === reading.id);
   const row = rows.find((candidate) => candidate.verdict !== 'unjudged') ?? rows[0];
   const also = shown(rows);
-  const hints = rows.flatMap((one) => one.hints);
+  const own = rows.find(({ measure }) => measure === reading.measure);
+  const hints = own ? hintsTogether(own, rows.filter((one) => one !== own)) : []; // prettier-ignore
   const saved = desk.saved[reading.id];
   return (
     <section className="now-taken" aria-live="polite" aria-label="Just taken">
@@ -91,7 +98,7 @@ export function JustTaken({
         {also && <span className="figure">→ {also} </span>}
         {row && row.verdict !== 'unjudged' && <VerdictMark mark={row.verdict} />}
       </p>
-      <Hints hints={[...new Map(hints.map((hint) => [hint.code, hint])).values()]} unit={reading.unit} />
+      <Hints hints={hints} unit={reading.unit} at={reading} />
       {typeof saved === 'object' ? (
         <p role="alert" style={{ color: 'var(--flag)' }}>
           The server refused it: {saved.refused}{' '}
@@ -151,65 +158,6 @@ export function StandingCaution({ stage }: { stage: Stage }) {
   const { cautions, isRead } = useCautions(stage);
   const [first] = cautions;
   return isRead && first ? <p className="now-caution">{first}</p> : null;
-}
-
-/** Every try at a place, the replaced ones struck small. Where the worst counts, a wrong one is replaced by hand. */
-export function ReadHereBefore({ slot, entry }: { slot: Slot; entry: Pick<EntryState, 'replaces' | 'replace'> }) {
-  const { readings, saved } = useDesk();
-  const looksOn = useLooksOn();
-  const tries = readings.filter((reading) => slotKey(reading) === slotKey(slot));
-  const isWorst = measureOf(slot.measure).counts === 'worst';
-  const stands = new Set((isWorst ? standing(tries) : tries.slice(-1)).map(({ id }) => id));
-  return (
-    <>
-      <h3>Read here before</h3>
-      {tries.length === 0 ? (
-        <p className="now-quiet">nothing yet</p>
-      ) : (
-        <ol className="now-tries" aria-label="Read here before">
-          {tries.map((reading) => (
-            <li key={reading.id} className={stands.has(reading.id) ? 'figure' : 'figure struck'}>
-              {reading.entered} {UNIT_LABEL[reading.unit]}
-              <span className="now-quiet">
-                {' '}
-                {reading.by} {format(new Date(reading.takenAt), 'HH:mm')}
-                {saved[reading.id] === 'kept-here' && ', kept here'}
-              </span>
-              {isWorst && stands.has(reading.id) && !looksOn && (
-                <Button
-                  size="small"
-                  aria-pressed={entry.replaces === reading.id}
-                  onClick={(event) => {
-                    // The keys go back to the bench.
-                    event.currentTarget.blur();
-                    entry.replace(entry.replaces === reading.id ? null : reading.id);
-                  }}
-                >
-                  {entry.replaces === reading.id ? 'The next number replaces it' : 'Was wrong'}
-                </Button>
-              )}
-            </li>
-          ))}
-        </ol>
-      )}
-      {isWorst && <Spread tries={tries.filter(({ id }) => stands.has(id))} measure={slot.measure} />}
-    </>
-  );
-}
-
-/** How far the tries that stand lie apart, and whether they agree: until they do, the worst of them counts. */
-function Spread({ tries, measure }: { tries: Reading[]; measure: string }) {
-  const { practice } = useDesk((desk) => desk.file!.spec);
-  const read = tries.filter(({ entered }) => !isClear(measureOf(measure), entered)).map(({ value }) => value);
-  if (read.length < 2) return null;
-  const spread = Math.max(...read) - Math.min(...read);
-  const agrees = spread <= uncertaintyOf(practice, measureOf(measure));
-  return (
-    <p>
-      {read.length} tries, <span className="figure">{formatValue(spread, tries[0].unit)}</span> apart:{' '}
-      {agrees ? 'they agree.' : 'take it again until they agree. The worst counts.'}
-    </p>
-  );
 }
 
 /** The limit and where it comes from; named where it bounds what follows from the measure `of`. */

@@ -118,7 +118,7 @@ export function useEntry({ slot, measure, unit }: Target) {
           entered: typed,
           unit,
           how: typedBy(whose, into),
-          ...(replaces ? { supersedes: replaces } : {}),
+          ...(replaces ? { supersedes: replaces, corrects: true } : {}),
         }),
       );
       setChosen(null);

@@ -32,7 +32,7 @@ export interface DeskSource {
 }
 
 /** What is typed into a slot. */
-type Typed = Pick<NewReading, 'measure' | 'place' | 'at' | 'occasion' | 'entered' | 'unit' | 'supersedes'> &
+type Typed = Pick<NewReading, 'measure' | 'place' | 'at' | 'occasion' | 'entered' | 'unit' | 'supersedes' | 'corrects'> &
   Partial<Pick<NewReading, 'how'>>;
 
 export interface Desk extends View {
@@ -207,9 +207,9 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
         const { engineId, readings, saved } = get();
         const known = [...readings, ...unsettled];
         const here = slotKey(typed);
-        // Where the worst of several tries counts, none replaces another unless it is said to.
+        // Where more than the newest counts, none replaces another unless it is said to.
         const earlier =
-          measureOf(typed.measure).counts === 'worst'
+          measureOf(typed.measure).counts !== 'newest'
             ? undefined
             : known.findLast((reading) => slotKey(reading) === here && !isRefused(saved[reading.id]));
         const id = source.newId();

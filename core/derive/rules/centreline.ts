@@ -2,8 +2,8 @@ import { camCentreline, type DropPair } from '../../cam/cam-centreline.js';
 import { ImpossibleInput, type Impossibility } from '../../impossible.js';
 import { measureOf } from '../../plan/measures.js';
 import { uncertaintyOf } from '../../plan/practice.js';
-import { readTerm, type Rule, type Seen, type Taken, type Term } from '../rule.js';
-import { wheelError } from './wheel-error.js';
+import { readTerm, standing, type Rule, type Seen, type Taken, type Term } from '../rule.js';
+import { passesFound } from '../wheel-found.js';
 
 /**
  * A centreline is the mean over so many drops, those read last. A lobe is read at two or three; with no end to them each
@@ -13,12 +13,9 @@ const MOST_DROPS = 16;
 
 /** Since when drops belong together: where the wheel or the cam stood otherwise, a drop read then is no pair to one now. */
 function belongTogetherSince(place: string, { histories, practice }: Seen): number {
-  const passes = histories('tdc-wheel-error', place).flat();
-  const off = passes.findLast(
-    ({ derived, value }) =>
-      derived?.formula.rule === wheelError.name && Math.abs(value) > practice.deadCentre.trueWithinDeg,
-  );
-  const positions = histories('cam-offset', place).flat();
+  const passes = passesFound(histories('tdc-wheel-error', place).flat(), practice);
+  const off = passes.findLast(({ state }) => state === 'off' || state === 'slipped');
+  const positions = standing(histories('cam-offset', place).flat(), 'each');
   const moved = positions.findLast(({ value }, index) => value !== (positions[index - 1]?.value ?? 0));
   return Math.max(off?.turn ?? -1, moved?.turn ?? -1);
 }

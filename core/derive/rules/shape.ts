@@ -22,6 +22,7 @@ const shapeOf = (measure: string): Rule => ({
   reads: [],
   gives: [`${measure}-round`, `${measure}-taper`],
   first: () => measure,
+  ofNewest: true,
   derive({ entered, unit }, { practice }) {
     const entry = readEntry(measureOf(measure), entered, unit);
     const sizes = entry.ok ? entry.sizes : [];

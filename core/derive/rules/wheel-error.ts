@@ -3,31 +3,35 @@ import { measureOf } from '../../plan/measures.js';
 import { uncertaintyOf } from '../../plan/practice.js';
 import { trueTdc } from '../../wheel/true-tdc.js';
 import { readTerm, type Rule } from '../rule.js';
+import { stopPasses } from '../stop-passes.js';
 
-const METHODS = {
-  'tdc-stop-second': { first: 'tdc-stop-first', method: 'piston-stop' },
-  'tdc-drop-second': { first: 'tdc-drop-first', method: 'equal-drop' },
-} as const;
-type Second = keyof typeof METHODS;
+export const WHEEL_ERROR = 'wheel-error';
+
+const MEANS = [
+  { first: 'tdc-stop-first', second: 'tdc-stop-second', method: 'piston-stop' },
+  { first: 'tdc-drop-first', second: 'tdc-drop-second', method: 'equal-drop' },
+] as const;
+/** Passes are looked through that far back: with no end to them each reading would cost as much as all before it. */
+const MOST_READ = 64;
 
 const side = (deg: number) => ({ deg: Math.abs(deg), side: deg < 0 ? ('before' as const) : ('after' as const) });
 
 /** What the wheel reads at the real dead centre: midway between the two readings of a pass. */
 export const wheelError: Rule = {
-  name: 'wheel-error',
-  wokenBy: Object.keys(METHODS),
-  reads: Object.values(METHODS).map(({ first }) => first),
+  name: WHEEL_ERROR,
+  wokenBy: MEANS.flatMap(({ first, second }) => [first, second]),
+  reads: [],
   gives: ['tdc-wheel-error'],
   first: () => 'tdc-stop-first',
-  derive(second, { latest, practice }) {
-    const { first: before, method } = METHODS[second.measure as Second];
-    const first = latest(before, second.place);
-    // A pass is a first reading and the second after it; a second without a first of its own is no pass.
-    const used = latest(second.measure, second.place, second.turn);
-    if (!first || (used && used.turn > first.turn)) return [];
+  derive(woken, { histories, practice }) {
+    const { first: one, second: other, method } = MEANS.find(({ first, second }) => [first, second].includes(woken.measure as never))!; // prettier-ignore
+    const read = [one, other].flatMap((measure) => histories(measure, woken.place).flat()).sort((a, b) => a.turn - b.turn); // prettier-ignore
+    const pass = stopPasses(read.slice(-MOST_READ)).find(({ first, second }) => [first.id, second.id].includes(woken.id)); // prettier-ignore
+    if (!pass) return [];
+    const { first, second, closedBy, rightedBy } = pass;
     try {
-      const [one, other] = [side(first.value), side(second.value)];
-      const { wheelErrorDeg } = trueTdc({ method, first: one, second: other });
+      const [a, b] = [side(first.value), side(second.value)];
+      const { wheelErrorDeg } = trueTdc({ method, first: a, second: b });
       return [
         {
           measure: 'tdc-wheel-error',
@@ -38,7 +42,8 @@ export const wheelError: Rule = {
             readTerm('+', second, 'deg'),
             { name: 'halves', sign: '÷', value: 2, unit: 'ratio', source: 'rule' },
           ],
-          ...(first.value * second.value > 0 ? { hints: [{ code: 'both-on-one-side', side: one.side }] } : {}),
+          ...(rightedBy === null ? {} : { replaces: closedBy }),
+          ...(first.value * second.value > 0 ? { hints: [{ code: 'both-on-one-side', side: a.side }] } : {}),
         },
       ];
     } catch (error) {

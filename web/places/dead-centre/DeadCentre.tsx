@@ -54,7 +54,7 @@ const groupOf = (measure: string) => measure.replace(/-second$/, '-first');
 /** True dead centre: turn, type, turn back, type; the truth is midway. A second pass proves it, or finds that the wheel slipped. */
 export function DeadCentre() {
   const wheel = usePreferences((state) => state.wheel);
-  const { file, stand, readings } = useDesk();
+  const { file, stand } = useDesk();
   const engine = useDesk((desk) => desk.engine!);
   const own = useMemo(() => ownMeasures(file!.spec, 'dead-centre'), [file]);
   const slots = useMemo(() => [...STEPS, ...ownSlots(engine, own)], [engine, own]);
@@ -63,7 +63,7 @@ export function DeadCentre() {
   const passes = useMemo(() => passesOf(stand!, file!.spec.practice), [stand, file]);
   const last = passes[passes.length - 1];
 
-  const latest = (measure: string) => readings.findLast((reading) => reading.measure === measure)?.value;
+  const latest = (measure: string) => stand!.latest(measure, 'engine')?.value;
   const group = groupOf(active.measure);
   const [first, second] = [latest(group), latest(group.replace(/-first$/, '-second'))];
   const finds: WheelFind[] = [];
@@ -153,6 +153,6 @@ function passesMark(passes: Pass[], group: string) {
   const own = passes.filter(({ reading }) => groupOf(reading.derived?.from ?? '') === group);
   const last = own[own.length - 1];
   if (!last) return 'missing' as const;
-  const marks = { true: 'in', confirmed: 'in', off: 'high', slipped: 'suspect', rough: 'doubt' } as const;
+  const marks = { true: 'in', confirmed: 'in', off: 'high', slipped: 'suspect', misread: 'unjudged', rough: 'doubt' } as const;
   return marks[last.state];
 }

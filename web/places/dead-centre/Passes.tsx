@@ -9,6 +9,7 @@ const STATE: Record<WheelState, { mark: Mark; says: string }> = {
   confirmed: { mark: 'in', says: 'true again: proved' },
   off: { mark: 'high', says: 'bend the pointer' },
   slipped: { mark: 'suspect', says: 'the wheel slipped' },
+  misread: { mark: 'unjudged', says: 'misread: the wheel had not moved' },
   rough: { mark: 'doubt', says: 'rough' },
 };
 
@@ -68,12 +69,14 @@ function Advice({ pass, say }: { pass: Pass; say: (deg: number) => string }) {
     case 'slipped':
       return (
         <p className="now-hint" role="alert">
-          The midpoint moved to {say(errorDeg)}: the wheel slipped on the crank. Every angle read since the last true
-          pass is suspect until it is read again.
+          The midpoint moved to {say(errorDeg)}: the wheel slipped, or a reading was wrong. Take both again as the wheel
+          stands. If it had slipped, angles read since the last true pass must be read again.
         </p>
       );
+    case 'misread':
+      return <p>The wheel had not moved: the pass before was misread.</p>;
     case 'rough':
-      return <p className="now-hint">Rough only: angles read now carry that doubt. Prove it by stop or drop.</p>;
+      return <p className="now-hint">Rough only. Find TDC by stop or drop before you read an angle.</p>;
     case 'true':
       return <p>The wheel reads true, within half a degree. Tighten its bolt and take both again.</p>;
     case 'confirmed':

@@ -30,7 +30,7 @@ function passAgain({ state }: Pick<WheelPass, 'state'>): string {
     case 'true':
       return 'It reads true. Once more, after the bolt is tight, proves it. ';
     case 'slipped':
-      return 'The wheel slipped. Set it anew and tighten its bolt, then once more. ';
+      return 'The midpoint moved. Take both again as the wheel stands: was a reading wrong, or did the wheel slip? ';
     default:
       return '';
   }

@@ -126,7 +126,7 @@ function Need({
           </span>
         )}
       </div>
-      <Hints hints={row.hints} unit={unit} />
+      <Hints hints={row.hints} unit={unit} at={row} />
       {kept && <p>{sayAgainstKept({ ...kept, measured: required }, unit)}</p>}
       {tube !== null && (
         <p>

@@ -67,6 +67,7 @@ export function readReadings(text: string, by: { engine: Engine; spec: SpecSet }
       ...said('instrument'),
       ...said('note'),
       ...said('supersedes'),
+      ...(cell('corrects') === 'yes' ? { corrects: true as const } : {}),
     });
     if (!parsed.success)
       return { ...shown, reading: null, problems: parsed.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`) }; // prettier-ignore

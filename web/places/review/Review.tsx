@@ -40,7 +40,7 @@ function InQuestion({ group }: { group: SheetRow[] }) {
         )
       }
     >
-      <Hints hints={row.hints} unit={row.enteredUnit} readingIds={group.map(({ readingId }) => readingId)} />
+      <Hints hints={row.hints} unit={row.enteredUnit} at={row} readingIds={group.map(({ readingId }) => readingId)} />
       {group.length === 1 ? (
         <TakeAgain at={row} word="Measure again:" />
       ) : (

@@ -4,8 +4,8 @@ import type { SheetRow } from '../../../core/sheet/row.js';
 /** From how many on values stand together: two are read as fast one by one. */
 const LEAST = 3;
 
-const askedOf = ({ measure, verdict, hints, enteredUnit }: SheetRow) =>
-  JSON.stringify([measure, verdict, ...hints.map((hint) => wordHint(hint, enteredUnit))]);
+const askedOf = ({ measure, place, verdict, hints, enteredUnit }: SheetRow) =>
+  JSON.stringify([measure, verdict, ...hints.map((hint) => wordHint(hint, enteredUnit, { measure, place }))]);
 
 /**
  * Values of one measure about which the very same is asked, together, where the first of them stands: a whole engine

@@ -101,7 +101,7 @@ export function FlagItem({ flag, actions }: { flag: Flag; actions: readonly Disp
       {!flag.open && !settled && <p>A later reading lies within the limits.</p>}
       {flag.open && (
         <>
-          {row && <Hints hints={row.hints} unit={row.enteredUnit} readingIds={[row.readingId]} />}
+          {row && <Hints hints={row.hints} unit={row.enteredUnit} at={row} readingIds={[row.readingId]} />}
           <TakeAgain at={flag} word="Measure again:" />
           <WantOne at={flag} />
           {actions.length > 0 && <Decide at={flag} actions={actions} />}

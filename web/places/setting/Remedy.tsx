@@ -36,7 +36,7 @@ export function Remedy({ found, elsewhere, orderRod, orderShim, begun, close }: 
   return (
     <>
       {elsewhere.map((row) => (
-        <Hints key={row.measure} hints={row.hints} unit={row.enteredUnit} readingIds={[row.readingId]} />
+        <Hints key={row.measure} hints={row.hints} unit={row.enteredUnit} at={row} readingIds={[row.readingId]} />
       ))}
       {found && <RemedyButtons found={found} orderRod={orderRod} orderShim={orderShim} />}
       {begun && <WantPart begun={begun} onClose={close} />}
