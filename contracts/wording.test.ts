@@ -48,6 +48,8 @@ const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn' | 'choice', string][] = [
   [{ code: 'unit-slip', unit: 'mm', meant: 0.4 }, 'in', 'Typed in the wrong unit? As mm it would fit.'],
   [{ code: 'implausible', side: 'more', least: 0.1, most: 0.5 * IN }, 'in', 'More than is ever found here (up to 0.5000 in). Read it again.'],
   [{ code: 'on-its-bottom', open: 0.128 * IN }, 'turn', 'Plunger on its bottom: it holds the valve 128.0 thou open. Don’t turn the engine: the valve may meet the piston and bend. Back the adjuster off first.'],
+  [{ code: 'lift-not-on-card', lift: 0.508, printed: [1.27] }, 'deg', 'Not judged: read at 0.0200 in (0.508 mm). The card states events at 0.0500 in (1.270 mm).'],
+  [{ code: 'apart-from-before', by: -1.5 }, 'deg', '1.50° from the reading before. Turned back to it? Back off and come up again in the running direction.'],
   [{ code: 'wheel-corrected', wheelErrorDeg: 4 }, 'deg', 'The wheel reads 4.00° after at true TDC. Corrected for that.'],
   [{ code: 'older-counts', value: 0.112 * IN, by: 'kate' }, 'in', 'The worst reading counts: 0.1120 in by kate, an older one. If it was wrong, strike it (X).'],
   [{ code: 'dead-centre-unknown' }, 'deg', 'Dead centre was not found before this was read.'],

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { eventDeg } from '../engine-shape.js';
+import { list } from '../list.js';
 import { text } from '../text.js';
 import { paperKind } from './paper-kind.js';
 
@@ -30,6 +31,7 @@ export const camCardSchema = z.object({
   seat: someEvents.optional(),
   seatIntakeDuration: duration.optional(),
   seatExhaustDuration: duration.optional(),
+  also: list(z.object({ lift, events: someEvents }), { least: 1, most: 4, of: ['lift', 'lifts'] }).optional(),
   intakeLobeLift: lift.optional(),
   exhaustLobeLift: lift.optional(),
 });

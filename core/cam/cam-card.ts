@@ -1,4 +1,5 @@
 import type { CardEvents, ValveKind } from '../engine/engine.js';
+import { toCanonical } from '../units/units.js';
 
 /** What one lobe's side of a card may print, at one lift; the rest follows, as far as it can. */
 interface LobeFigures {
@@ -30,6 +31,8 @@ export interface CamCard {
   seat?: Partial<CardEvents>;
   seatIntakeDuration?: number;
   seatExhaustDuration?: number;
+  /** Events at further lifts, as some cards print them. */
+  also?: { lift: number; events: Partial<CardEvents> }[];
   intakeLobeLift?: number;
   exhaustLobeLift?: number;
 }
@@ -173,6 +176,27 @@ function contradictionsOf(
   if (ci !== undefined && ce !== undefined) hold('lobeSeparation', (ci + ce) / 2);
   if (ci !== undefined && lobeSeparation !== undefined) hold('advance', lobeSeparation - ci);
   return found;
+}
+
+/** Lifts that are the same in inches and in millimetres, as they are printed. */
+const SAME_LIFT_MM = 0.01;
+export const isSameLift = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_LIFT_MM;
+
+/** Where events of a card are stated, mm: its check lift first, then the seat's where it says one, then its further lifts. */
+export function liftsOfCard({ printed, figures }: CompletedCard): number[] {
+  const { unit, checkLift, seatLift, also = [] } = printed;
+  const hasSeat = Object.keys(figures).some((path) => path.startsWith('seat.'));
+  const lifts = [checkLift, ...(seatLift !== undefined && hasSeat ? [seatLift] : []), ...also.map(({ lift }) => lift)];
+  return lifts.map((lift) => toCanonical(lift, unit));
+}
+
+/** What a card says of an event at a lift, printed or computed; undefined where it says nothing there. */
+export function eventOfCard(card: CompletedCard, event: keyof CardEvents, liftMm: number): number | undefined {
+  const { printed, figures } = card;
+  const at = (lift: number | undefined) => lift !== undefined && isSameLift(toCanonical(lift, printed.unit), liftMm);
+  if (at(printed.checkLift)) return figures[`events.${event}`];
+  if (at(printed.seatLift)) return figures[`seat.${event}`];
+  return printed.also?.find(({ lift }) => at(lift))?.events[event];
 }
 
 /** The four events at the check lift (or at the seat), where the card has or gives all of them. */

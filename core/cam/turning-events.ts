@@ -1,6 +1,6 @@
 import type { CardEvents, ValveKind } from '../engine/engine.js';
 import { toCanonical } from '../units/units.js';
-import { EVENT, type CompletedCard } from './cam-card.js';
+import { EVENT, isSameLift, type CompletedCard } from './cam-card.js';
 import { camEvents } from './cam-events.js';
 import type { StopMethod } from './valve-stops.js';
 
@@ -50,9 +50,6 @@ interface Reckoned {
   source: EventSource;
 }
 
-/** Lifts that are the same in inches and in millimetres, as they are printed. */
-const SAME_LIFT_MM = 0.01;
-const isSameLift = (a: number, b: number) => Math.abs(a - b) <= SAME_LIFT_MM;
 /**
  * From the seat to a check lift of 1 mm or more a lobe takes no more than this on either side: wide, for what is made up
  * must not call a ramp a base circle.

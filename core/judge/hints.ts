@@ -33,6 +33,10 @@ type Odd =
   | { code: 'fits-other-valve'; place: string }
   /** A lobe that lifts less than its card: by how many degrees the dial would have to be out of line, if that explains it. */
   | { code: 'lift-short'; angleDeg: number; explains: boolean }
+  /** An event read at a lift at which the card states none: it is not judged. mm */
+  | { code: 'lift-not-on-card'; lift: number; printed: number[] }
+  /** Otherwise than the reading before it, on the same wheel and cam: one of the two was come to by turning back. */
+  | { code: 'apart-from-before'; by: number }
   /** Middles of several drops that lie apart, degrees. */
   | { code: 'drop-spread'; spread: number }
   /** What changed since the check and cannot be computed, for what is missing. */

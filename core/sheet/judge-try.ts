@@ -1,3 +1,5 @@
+import { isSameLift } from '../cam/cam-card.js';
+import { EVENT_MEASURES } from '../cam/expected-from-card.js';
 import type { Formula } from '../derive/rule.js';
 import { pitchMmOf, ratioOf } from '../engine/engine.js';
 import { parseValve, valvesOfBank } from '../engine/places.js';
@@ -53,7 +55,7 @@ function limitThroughSum(judging: Judging, one: Try): { min?: number; max?: numb
 function byLimit(judging: Judging, one: Try, through: Try | undefined): Omit<Judged, 'hints'> {
   const corrected = correctedByWheel(judging, one);
   const trust = corrected?.uncertainty ?? trustIn(judging, one);
-  const limit = limitAt(judging, one.measure, one.place, trust) ?? travelPassed(judging, one, trust);
+  const limit = limitAt(judging, one.measure, one.place, trust, one.at) ?? travelPassed(judging, one, trust);
   const verdictBy = one.isClear ? judgeClear : judge;
   if (limit) return { verdict: verdictBy(corrected?.value ?? one.value, limit, limit.uncertainty), limit };
   if (!through || one.derived) return { verdict: 'unjudged', limit: null };
@@ -124,6 +126,29 @@ function doubtfulMark({ stand }: Judging, takenAt: string): Hint[] {
   ];
 }
 
+const EVENT_OF: readonly string[] = Object.values(EVENT_MEASURES);
+
+/**
+ * By how much an event is read otherwise than just before, on the same wheel and with the sprocket where it was; null
+ * within what two readings of a careful hand lie apart: chain and gears have play, which shows when one turns back.
+ */
+function apartFromBefore(judging: Judging, one: Try): number | null {
+  const { stand, spec } = judging;
+  const before = stand.tries(one).findLast(({ turn }) => turn < one.turn);
+  if (!before || judging.angleStands(before).doubt !== null || judging.angleStands(one).doubt !== null) return null;
+  const trueOf = (of: Try) => correctedByWheel(judging, of)?.value ?? of.value;
+  const by = trueOf(one) - trueOf(before);
+  const measure = measureOf(one.measure);
+  return Math.abs(by) > 2 * uncertaintyOf(spec.practice, measure) + measure.resolution ? by : null;
+}
+
+/** An event read at a lift at which its card states none: there is nothing to hold it against. */
+const isOffCard = ({ spec, cardLifts }: Judging, { measure, place, at }: Try): boolean =>
+  at?.by === 'lift' &&
+  limitFor(spec, measure, place)?.basis === 'of-card' &&
+  cardLifts.length > 0 &&
+  !cardLifts.some((lift) => isSameLift(lift, at.value));
+
 /** What is odd about a value by its own measure: not against its siblings, but against what it hangs on. */
 function ownHints(judging: Judging, one: Try, own: Omit<Judged, 'hints'>): Hint[] {
   const { measure, place, value, takenAt, derived } = one;
@@ -137,6 +162,9 @@ function ownHints(judging: Judging, one: Try, own: Omit<Judged, 'hints'>): Hint[
   }
   if (measureOf(measure).stage === 'setting') hints.push(...settingHints(judging, one, own));
   if (measure === 'stem-height') hints.push(...unevenStem(judging, place, value));
+  const again = EVENT_OF.includes(measure) ? apartFromBefore(judging, one) : null;
+  if (again !== null) hints.push({ code: 'apart-from-before', by: again });
+  if (isOffCard(judging, one)) hints.push({ code: 'lift-not-on-card', lift: one.at!.value, printed: [...judging.cardLifts] });
   if (measure === 'mark-width') hints.push(...doubtfulMark(judging, takenAt));
   return [...hints, ...(derived?.hints ?? [])];
 }

@@ -1,3 +1,4 @@
+import { liftsOfCard } from '../cam/cam-card.js';
 import { expectedFromCard } from '../cam/expected-from-card.js';
 import { figureOf } from '../engine/engine-data.js';
 import { parseValve } from '../engine/places.js';
@@ -21,13 +22,22 @@ function rodWindows(judging: () => Judging): Judging['rodWindow'] {
 /** @param stand the file's readings walked through */
 export function judgingOf({ engine, spec, papers }: EngineFile, stand: Stand): Judging {
   const card = cardOf({ papers });
-  const expected = card ? expectedFromCard(card, stand.latest('cam-target', 'engine')?.value) : {};
+  const target = stand.latest('cam-target', 'engine')?.value;
+  const expectedAt = new Map<number | undefined, Record<string, number>>();
+  const expected = (liftMm: number | undefined) => {
+    if (!expectedAt.has(liftMm)) expectedAt.set(liftMm, card ? expectedFromCard(card, target, liftMm) : {});
+    return expectedAt.get(liftMm)!;
+  };
   const statedBore = figureOf(engineDataOf({ papers }), 'bore');
   const judging: Judging = {
     engine,
     spec,
     stand,
-    expected: (measure, place) => expected[measure] ?? expected[`${measure}-${parseValve(place)?.kind}`],
+    expected(measure, place, at) {
+      const byCard = expected(at?.by === 'lift' ? at.value : undefined);
+      return byCard[measure] ?? byCard[`${measure}-${parseValve(place)?.kind}`];
+    },
+    cardLifts: card ? liftsOfCard(card) : [],
     cardUnit: card?.printed.unit ?? 'in',
     boreMm: (place) => stand.latest('bore', String(parseValve(place)?.cylinder ?? place))?.value ?? statedBore,
     rodWindow: rodWindows(() => judging),

@@ -1,3 +1,4 @@
+import type { At } from '../plan/measure.js';
 import type { Engine } from '../engine/engine.js';
 import type { SpecSet } from '../plan/spec-sets.js';
 import type { AngleStands } from './angle-doubts.js';
@@ -18,8 +19,13 @@ export interface Judging {
   engine: Engine;
   spec: SpecSet;
   stand: Stand;
-  /** What the card (with the chosen target) lets expect, canonical, by measure and kind of valve. */
-  expected: (measure: string, place: string) => number | undefined;
+  /**
+   * What the card (with the chosen target) lets expect, canonical, by measure and kind of valve; of an event by the lift
+   * at which it is read, undefined where the card states none there.
+   */
+  expected: (measure: string, place: string, at?: At) => number | undefined;
+  /** The lifts at which the card states events, mm; empty while there is no card. */
+  cardLifts: readonly number[];
   /** The unit in which the card prints its lifts. */
   cardUnit: 'in' | 'mm';
   /** The bore of the cylinder that a place belongs to, mm: as measured, else as the engine's data state it. */

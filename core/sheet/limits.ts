@@ -1,6 +1,8 @@
+import type { At } from '../plan/measure.js';
 import { limitFor, type SpecLimit } from '../plan/spec-sets.js';
 import { figureShown } from '../units/format.js';
 import { toCanonical, type Unit } from '../units/units.js';
+import type { Slot } from './slot.js';
 import type { FitsBy, Judging } from './judging.js';
 
 /** Who states a limit: the shop's set with its note; the cam card, give or take what the set allows; its lobe lift. */
@@ -36,8 +38,11 @@ function edges({ min, max, preferred }: Edges, to: (edge: number) => number): Ed
   };
 }
 
+/** Where a value stands, and what it was taken at. */
+type Where = Pick<Slot, 'place' | 'at'>;
+
 /** A limit of the spec set at a place, canonical; `null` while what it is measured from (a bore, a card) is not known. */
-function specLimit(limit: SpecLimit, uncertainty: number, judging: Judging, place: string): AppliedLimit | null {
+function specLimit(limit: SpecLimit, uncertainty: number, judging: Judging, { place, at }: Where): AppliedLimit | null {
   const { measure, unit, basis, source: note } = limit;
   switch (basis) {
     case 'absolute':
@@ -61,7 +66,7 @@ function specLimit(limit: SpecLimit, uncertainty: number, judging: Judging, plac
       };
     }
     case 'of-card': {
-      const expected = judging.expected(measure, place);
+      const expected = judging.expected(measure, place, at);
       if (expected === undefined) return null;
       const around = edges(limit, (edge) => expected + toCanonical(edge, unit));
       const { preferred, ...stated } = around;
@@ -99,9 +104,15 @@ function rodLimit({ engine, rodWindow }: Judging, place: string, uncertainty: nu
 const LIMITED_AS: Record<string, string> = { 'pushrod-side-gap-final': 'pushrod-side-gap' };
 
 /** The limit on a measure at a place, whoever states it; `null` where nobody does, or what it hangs on is not known. */
-export function limitAt(judging: Judging, measure: string, place: string, uncertainty: number): AppliedLimit | null {
+export function limitAt(
+  judging: Judging,
+  measure: string,
+  place: string,
+  uncertainty: number,
+  at?: At,
+): AppliedLimit | null {
   const stated = limitFor(judging.spec, measure, place);
-  if (stated) return specLimit(stated, uncertainty, judging, place);
+  if (stated) return specLimit(stated, uncertainty, judging, { place, at });
   if (measure in LIMITED_AS) return limitAt(judging, LIMITED_AS[measure], place, uncertainty);
   if (measure === 'pushrod-off') return rodLimit(judging, place, uncertainty);
   return measure === 'lobe-lift' ? lobeLiftLimit(judging, place, uncertainty) : null;

@@ -17,6 +17,7 @@ import type { Readings } from '../services/readings.js';
 import { changesIf, moveEngine } from '../services/spec-sets.js';
 import { findShop } from '../store/shop-store.js';
 import { listRecords } from '../store/record-store.js';
+import { timingAnswerOf } from '../services/timing.js';
 import type { App } from './app-type.js';
 import { EVERYBODY, MEASURING, OWNER, route, SIGNING } from './route.js';
 
@@ -92,6 +93,10 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
   // What can be had has its price: it is for whoever works on engines.
   route(app, 'GET /api/engines/:id/lengths', MEASURING, async ({ params }) =>
     lengthsOf(context, await engines.file(params.id)),
+  );
+
+  route(app, 'GET /api/engines/:id/timing', EVERYBODY, async ({ params }) =>
+    timingAnswerOf(await engines.file(params.id)),
   );
 
   route(app, 'GET /api/engines/:id/geometry', EVERYBODY, async ({ params }) =>

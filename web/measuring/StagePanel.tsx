@@ -50,7 +50,7 @@ function useLimitAhead({ slot, measure }: Target): AppliedLimit | null {
   const judging = useDesk((desk) => desk.judging!);
   return useMemo(() => {
     const { practice } = judging.spec;
-    const of = (key: string) => limitAt(judging, key, slot.place, uncertaintyOf(practice, measureOf(key)));
+    const of = (key: string) => limitAt(judging, key, slot.place, uncertaintyOf(practice, measureOf(key)), key === measure.key ? slot.at : undefined);
     return [measure.key, ...feeds(measure.key)].map(of).find((limit) => limit !== null) ?? null;
   }, [judging, slot, measure]);
 }

@@ -45,6 +45,16 @@ const event = (key: string, title: string, sides: (typeof SIDES)[keyof typeof SI
     at: 'lift',
   });
 
+const peak = (kind: 'intake' | 'exhaust') =>
+  wheelAngle(
+    `${kind}-peak`,
+    `${kind === 'intake' ? 'Intake' : 'Exhaust'} peak, rough`,
+    'cam-timing',
+    kind === 'intake' ? SIDES.afterTdc : SIDES.beforeTdc,
+    'Where the dial turns round at full lift. The lifter dwells there: rough only.',
+    { needs: TRUE, uncertainty: 3 },
+  );
+
 /** Degreeing the cam and where it is set. */
 export const CAM_TIMING: Measure[] = [
   event('intake-open', 'Intake opens', SIDES.beforeTdc),
@@ -61,6 +71,7 @@ export const CAM_TIMING: Measure[] = [
     'Midway between equal drops on either side of the nose.',
     { needs: TRUE },
   ),
+  peak('intake'),
   drop('exhaust', 'opening'),
   drop('exhaust', 'closing'),
   wheelAngle(
@@ -71,6 +82,7 @@ export const CAM_TIMING: Measure[] = [
     'Midway between equal drops on either side of the nose.',
     { needs: TRUE },
   ),
+  peak('exhaust'),
   plainAngle(
     'card-difference',
     'Difference from the cam card',

@@ -16,6 +16,7 @@ import { useSteps } from '../../measuring/use-steps.js';
 import { WheelChoice } from '../../measuring/WheelChoice.js';
 import { usePreferences } from '../../state/preferences.js';
 import { useDesk } from '../../state/use-desk.js';
+import { DropAngle } from './DropAngle.js';
 import { Dwell } from './Dwell.js';
 import { Passes } from './Passes.js';
 import { whatToTurn } from './words.js';
@@ -136,6 +137,7 @@ export function DeadCentre() {
     >
       <Passes passes={passes} say={(deg) => sayWheel(deg, wheel)} />
       {group === 'tdc-quick' && <Dwell unit={lengthUnit} />}
+      {group === 'tdc-drop-first' && <DropAngle unit={lengthUnit === 'mm' ? 'mm' : 'in'} passes={passes} />}
       {group === 'tdc-drop-first' && <DialHelper unit={lengthUnit === 'mm' ? 'mm' : 'in'} />}
     </MeasuringPlace>
   );

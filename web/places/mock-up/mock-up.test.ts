@@ -24,7 +24,7 @@ import { mockUpSteps } from './steps.js';
 const engine = { ...(LAYOUTS[0].engine as Engine), ratio: { intake: 1.7, exhaust: 1.7 } };
 const spec = EXAMPLE_SPEC_SETS.find((set) => set.id === 'shop-hydraulic')!;
 const SET_UP: MockUp = {
-  check: 1, unit: 'in', gasketAtCheck: 0.051, gasketFinal: 0.041, lifters: 'collapsed', collapsedBy: 0.02,
+  check: 1, unit: 'in', gasketAtCheck: 0.051, gasketFinal: 0.041, lifters: 'collapsed', collapsedBy: 0.02, sankBy: 0.02,
   springs: 'checking', lashAtCheck: { I: 0.002, E: 0.002 }, lash: { I: 0, E: 0 }, camAtCheckDeg: -2, camDeg: 2,
   same: { rockers: true, lifters: false, lashCaps: true, springs: false },
 }; // prettier-ignore

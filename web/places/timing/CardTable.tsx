@@ -32,7 +32,7 @@ export function CardTable({ sheet, judging }: { sheet: Sheet; judging: Judging }
       <tbody>
         {COMPARED.map((measure) => {
           const row = sheet.rows.find((candidate) => candidate.measure === measure);
-          const card = judging.expected(measure, 'engine');
+          const card = judging.expected(measure, 'engine', row?.at);
           const { title, sides } = measureOf(measure);
           return (
             <tr key={measure}>

@@ -3,12 +3,14 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { useSnackbar } from 'notistack';
 import { useMemo, useState, type FormEvent } from 'react';
+import { wordNose } from '../../../contracts/wording/timing.js';
 import { advanceEvents, camEvents } from '../../../core/cam/cam-events.js';
 import { camInstall, installAt } from '../../../core/cam/cam-install.js';
 import { movedSince } from '../../../core/cam/sprocket.js';
 import { isGuessed, turningEvents } from '../../../core/cam/turning-events.js';
 import { findsOfEvents, spansOf } from '../../../core/drawing/wheel-finds.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
+import { timingOf } from '../../../core/sheet/timing.js';
 import { camKnownOf } from '../../../core/sheet/cam-known.js';
 import { formatFigure } from '../../../core/units/format.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
@@ -35,6 +37,8 @@ export function Decision() {
   const { enqueueSnackbar } = useSnackbar();
   const rowOf = (measure: string) => sheet!.rows.find((row) => row.measure === measure);
   const measured = rowOf('intake-centreline');
+  const whole = useMemo(() => timingOf(file!, sheet!), [file, sheet]);
+  const disputed = wordNose('I', whole.noses.I);
   const printed = card?.figures.intakeCentreline;
   const current = rowOf('cam-offset')?.value ?? 0;
   const ordered = readings.map(({ id, measure, value }, turn) => ({ id, measure, value, turn }));
@@ -72,7 +76,9 @@ export function Decision() {
     settle: (number(form.settle) === null || number(form.settle)! < 0) && 'degrees, zero or more',
     tolerance: (number(form.tolerance) === null || number(form.tolerance)! < 0) && 'degrees, zero or more',
   };
-  const complete = measured && !Object.values(wrong).some(Boolean);
+  /** Where the cam stands: what was read before the sprocket was moved is all that is known then. */
+  const centreline = moved && measured ? measured.value : (whole.centreline?.deg ?? measured?.value);
+  const complete = centreline !== undefined && !Object.values(wrong).some(Boolean);
   const { events, source } = useMemo(() => {
     // Read before the sprocket was moved, the centreline is suspect by now, and still what all is moved from.
     const known = camKnownOf(file!, sheet!);
@@ -90,7 +96,7 @@ export function Decision() {
     />
   );
   const input = complete && {
-    measuredCentreline: measured.value,
+    measuredCentreline: centreline,
     targetCentreline: number(form.target)!,
     availableOffsets: offsets as number[],
     currentOffset: readAt,
@@ -113,7 +119,11 @@ export function Decision() {
   return (
     <div className="measuring-form">
       <h2>Where the sprocket goes</h2>
-      {!measured && <p>Measure the intake centreline first: equal drops on either side of its nose.</p>}
+      {centreline === undefined && (
+        <p>Measure the intake centreline first: equal drops either side of peak lift, or both intake events.</p>
+      )}
+      {!measured && whole.centreline && <p>No equal drops read. Going by the intake events: {degrees(whole.centreline.deg)}°.</p>}
+      {moved === 0 && disputed && <p className="now-hint">{disputed} Settle this before you choose.</p>}
       {moved !== 0 ? (
         <p className="now-hint">
           The sprocket was moved from {signed(readAt)} to {signed(current)} after the centreline was read. Find dead

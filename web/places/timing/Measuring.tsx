@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import { useMemo, type ReactNode } from 'react';
 import { findsOf } from '../../../core/drawing/wheel-finds.js';
 import { wrapCycle } from '../../../core/engine/crank.js';
@@ -34,16 +35,29 @@ const KEYS: [string, string][] = [
 ];
 
 /** One number of the degreeing at a time: on the wheel, or into the valve map for the lobe lifts. */
-export function Measuring({ steps, list }: { steps: Steps; list: ReactNode }) {
+export function Measuring({
+  steps,
+  list,
+  lifts,
+  lift,
+  onLift,
+}: {
+  steps: Steps;
+  list: ReactNode;
+  /** The lifts at which the card states events, in words, and which of them is read at. */
+  lifts: string[];
+  lift: number;
+  onLift: (index: number) => void;
+}) {
   const { active, target, entry, sheet, engine, desk, lengthUnit } = steps;
   const wheel = usePreferences((state) => state.wheel);
   const turning = useTurning();
   const { measure } = target;
-  const lifts = measure.key === 'lobe-lift';
+  const isLift = measure.key === 'lobe-lift';
   const isOwn = isOwnKey(measure.key);
   const finds = useMemo(() => findsOf(sheet.rows), [sheet]);
   const judging = desk.judging!;
-  const expected = judging.expected(measure.key, active.place);
+  const expected = judging.expected(measure.key, active.place, active.at);
   const drop = active.at ? formatValue(active.at.value, lengthUnit) : null;
   const crank = crankOf(steps);
   return (
@@ -58,14 +72,32 @@ export function Measuring({ steps, list }: { steps: Steps; list: ReactNode }) {
             {measure.title}
             {drop && `, at ${drop}`}
           </span>
+          {lifts.length > 1 && active.at?.by === 'lift' && (
+            <span role="group" aria-label="Check lift">
+              {lifts.map((says, index) => (
+                <Button
+                  key={says}
+                  size="small"
+                  aria-pressed={index === lift}
+                  variant={index === lift ? 'outlined' : 'text'}
+                  onClick={(event) => {
+                    event.currentTarget.blur();
+                    onLift(index);
+                  }}
+                >
+                  {says}
+                </Button>
+              ))}
+            </span>
+          )}
           <span className="measuring-rest" />
-          {!lifts && !isOwn && measure.quantity === 'angle' && <WheelChoice />}
+          {!isLift && !isOwn && measure.quantity === 'angle' && <WheelChoice />}
         </>
       }
       drawing={
         isOwn ? (
           <OwnDrawing steps={steps} />
-        ) : lifts ? (
+        ) : isLift ? (
           <ValveMap
             banks={engine.banks}
             faces={liftFaces(steps)}
@@ -98,7 +130,7 @@ export function Measuring({ steps, list }: { steps: Steps; list: ReactNode }) {
       }
       strip={<TurningStrip turning={turning} crankDeg={wrapCycle(360 + crank)} />}
     >
-      {lifts && (
+      {isLift && (
         <DialHelper
           unit={lengthUnit === 'mm' ? 'mm' : 'in'}
           onUse={(travel) => {

@@ -2,6 +2,11 @@ import { useMemo, useState, type ReactNode } from 'react';
 import type { Mark } from '../../../core/judge/mark.js';
 import { ownMeasures } from '../../../core/plan/own-measure.js';
 import { worstMark } from '../../../core/sheet/marks.js';
+import { formatValue } from '../../../core/units/format.js';
+import { liftsOfCard } from '../../../core/cam/cam-card.js';
+import { timingOf } from '../../../core/sheet/timing.js';
+import type { EngineFile } from '../../../core/sheet/engine-file.js';
+import type { Sheet } from '../../../core/sheet/sheet.js';
 import { toCanonical } from '../../../core/units/units.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
 import { ownSlots } from '../../measuring/OwnDrawing.js';
@@ -11,6 +16,7 @@ import { useDesk } from '../../state/use-desk.js';
 import { CamCardForm } from './CamCardForm.js';
 import { Curves } from './Curves.js';
 import { Decision } from './Decision.js';
+import { EventsWhole } from './EventsWhole.js';
 import { Measuring } from './Measuring.js';
 import { PARTS, partOf, timingSteps, type Part } from './steps.js';
 import { SweepForm } from './SweepForm.js';
@@ -19,6 +25,7 @@ import './timing.css';
 /** The parts that have a screen of their own: a form, a table and a chart need the height, and no crank is turned at them. */
 const FORMS: Partial<Record<Part, () => ReactNode>> = {
   card: CamCardForm,
+  whole: EventsWhole,
   sweep: SweepForm,
   curves: Curves,
   decision: Decision,
@@ -32,14 +39,21 @@ export function Timing() {
   const { spec } = file!;
   const unit = card?.printed.unit ?? (spec.limits.some((limit) => limit.unit === 'in') ? 'in' : 'mm');
   // While no card says where events are read, the shop does.
-  const lift = card ? card.printed.checkLift : spec.practice.timing.checkLift?.[unit];
+  const shopLift = spec.practice.timing.checkLift?.[unit];
+  const lifts = useMemo(
+    () => (card ? liftsOfCard(card) : shopLift === undefined ? [] : [toCanonical(shopLift, unit)]),
+    [card, shopLift, unit],
+  );
+  /** Which of the card's lifts the events are read at. */
+  const [lift, setLift] = useState(0);
+  const liftMm = lifts.at(lift) ?? lifts.at(0);
   const own = useMemo(() => ownMeasures(spec, 'cam-timing'), [spec]);
   const slots = useMemo(
     () => [
-      ...timingSteps(engine, lift === undefined ? undefined : toCanonical(lift, unit), unit, spec.practice),
+      ...timingSteps(engine, liftMm, unit, spec.practice),
       ...ownSlots(engine, own),
     ],
-    [engine, lift, unit, spec, own],
+    [engine, liftMm, unit, spec, own],
   );
   const steps = useSteps('timing', slots);
   const { sheet } = steps;
@@ -52,6 +66,7 @@ export function Timing() {
   const markOf = (key: Part): Mark => {
     if (key === 'card') return card ? (card.contradictions.length > 0 ? 'doubt' : 'in') : 'missing';
     if (key === 'sweep' || key === 'curves') return sweeps.length > 0 ? 'in' : 'missing';
+    if (key === 'whole') return wholeMark(file!, sheet);
     if (key === 'decision') return worstMark(sheet, ['cam-offset']);
     if (key === 'intake-drops') return worstMark(sheet, ['intake-centreline']);
     if (key === 'exhaust-drops') return worstMark(sheet, ['exhaust-centreline']);
@@ -68,11 +83,19 @@ export function Timing() {
       ]}
     />
   );
-  if (!form) return <Measuring steps={steps} list={list} />;
+  if (!form)
+    return <Measuring steps={steps} list={list} lifts={lifts.map((mm) => formatValue(mm, unit))} lift={lift} onLift={setLift} />; // prettier-ignore
   const Form = FORMS[form]!;
   return (
     <FormPlace list={list} leave={() => setForm(null)} cycleUnit={steps.cycleUnit}>
       <Form />
     </FormPlace>
   );
+}
+
+/** What the events say together, at every lift at which they were read. */
+function wholeMark(file: EngineFile, sheet: Sheet): Mark {
+  const codes = timingOf(file, sheet).lifts.flatMap(({ diagnosis }) => diagnosis.map(({ code }) => code));
+  if (codes.every((code) => code === 'too-few')) return 'missing';
+  return codes.every((code) => code === 'agrees' || code === 'too-few') ? 'in' : 'doubt';
 }

@@ -3,7 +3,7 @@ import { wordEntry } from '../../../contracts/wording/entry.js';
 import { camCardSchema } from '../../../contracts/papers/cam-card.js';
 import type { Issue } from '../../../contracts/errors.js';
 import type { CamCard } from '../../../core/cam/cam-card.js';
-import { EVENT_MEASURES } from '../../../core/cam/expected-from-card.js';
+import { EVENT_MEASURES, EVENTS } from '../../../core/cam/expected-from-card.js';
 import type { CardEvents } from '../../../core/engine/engine.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import { readEntry } from '../../../core/plan/read-entry.js';
@@ -22,7 +22,6 @@ export interface CardForm {
   text: CardText;
 }
 
-const EVENTS = Object.keys(EVENT_MEASURES) as (keyof CardEvents)[];
 const eventLabel: Record<keyof CardEvents, string> = {
   intakeOpenBtdc: 'Intake opens, BTDC',
   intakeCloseAbdc: 'Intake closes, ABDC',

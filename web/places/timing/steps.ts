@@ -14,6 +14,7 @@ export const PARTS = [
   { key: 'exhaust-close', title: 'Exhaust closes' },
   { key: 'intake-drops', title: 'Intake nose' },
   { key: 'exhaust-drops', title: 'Exhaust nose' },
+  { key: 'whole', title: 'Events together' },
   { key: 'lobe-lift', title: 'Lobe lift' },
   { key: 'sweep', title: 'Sweep a lobe' },
   { key: 'curves', title: 'Lift curves' },
@@ -22,7 +23,8 @@ export const PARTS = [
 ] as const;
 export type Part = (typeof PARTS)[number]['key'];
 
-/** Every number of the degreeing, in the order in which Enter walks: four events, the drops of each lobe, lifts, end play. */
+/** Every number of the degreeing, in the order in which Enter walks: four events, the drops of each lobe and its rough peak,
+ * lifts, end play. */
 export function timingSteps(
   engine: Engine,
   checkLiftMm: number | undefined,
@@ -42,7 +44,9 @@ export function timingSteps(
   return [
     ...['intake-open', 'intake-close', 'exhaust-open', 'exhaust-close'].map(event),
     ...drops('intake'),
+    { measure: 'intake-peak', place: 'engine' },
     ...drops('exhaust'),
+    { measure: 'exhaust-peak', place: 'engine' },
     ...placesOf(engine, 'valve').map((place): Slot => ({ measure: 'lobe-lift', place })),
     { measure: 'cam-end-play', place: 'engine' },
   ];
@@ -50,6 +54,6 @@ export function timingSteps(
 
 /** The part of the list that a step belongs to. */
 export function partOf({ measure }: Pick<Slot, 'measure'>): Part {
-  const lobe = /^(intake|exhaust)-drop/.exec(measure)?.[1];
+  const lobe = /^(intake|exhaust)-(?:drop|peak)/.exec(measure)?.[1];
   return (lobe ? `${lobe}-drops` : measure) as Part;
 }

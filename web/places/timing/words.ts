@@ -12,13 +12,16 @@ export function whatToRead({ measure, place }: Slot, drop: string | null, card: 
       return `Dial ${at}, nothing on the base circle. Turn in the running direction until it lifts ${lift}; type what the wheel reads.`;
     case 'intake-close':
     case 'exhaust-close':
-      return `Go on over the nose until it has come down to ${lift}; type what the wheel reads.`;
+      return `Never turn back. Go on over the nose until it has come down to ${lift}; type what the wheel reads.`;
     case 'intake-drop-opening':
     case 'exhaust-drop-opening':
       return `Dial at nothing on the nose. Turn back past it, come up again to ${drop} below the nose; type what the wheel reads.`;
     case 'intake-drop-closing':
     case 'exhaust-drop-closing':
       return `On over the nose to ${drop} below it on the closing side; type what the wheel reads.`;
+    case 'intake-peak':
+    case 'exhaust-peak':
+      return 'Turn until the dial turns round at full lift; type what the wheel reads. Rough: the lifter dwells there.';
     case 'lobe-lift':
       return `Dial in line with the lifter of ${spokenPlace(place)}, nothing on the base circle; turn to the nose and type its travel.`;
     default:
