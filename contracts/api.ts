@@ -24,6 +24,7 @@ import {
   slackRoundRequest,
   slackRoundSchema,
 } from './setting.js';
+import { clayAnswer } from './clay.js';
 import { timingAnswer } from './timing.js';
 import { signOffSchema } from './sign-off.js';
 import {
@@ -188,6 +189,7 @@ export const API = {
   'GET /api/engines/:id/readings': { params: id, answer: readingsAnswer },
   'POST /api/engines/:id/readings': { params: id, body: postReadingsSchema, answer: postReadingsAnswer },
   'GET /api/engines/:id/lengths': { params: id, answer: lengthsAnswer },
+  'GET /api/engines/:id/clay': { params: id, answer: clayAnswer },
   'GET /api/engines/:id/timing': { params: id, answer: timingAnswer },
   'GET /api/engines/:id/geometry': { params: id, answer: geometryAnswer },
   'GET /api/engines/:id/sheet': { params: id, answer: sheetAnswer },

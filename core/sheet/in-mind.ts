@@ -1,3 +1,4 @@
+import { anotherLobe, type AnotherCam } from '../cam/another-lobe.js';
 import { CRANK_STEP_DEG } from '../derive/valve-over-piston.js';
 import type { OnFile } from '../derive/on-file.js';
 import type { ValveKind } from '../engine/engine.js';
@@ -12,8 +13,10 @@ export interface InMind {
   milledBy: number;
   lashBy: number;
   ratioBy: Record<ValveKind, number>;
+  /** Another cam: its lift at the lobe, and degrees that it is longer. */
+  cam: AnotherCam;
 }
-export const AS_IT_STANDS: InMind = { advance: 0, gasketBy: 0, milledBy: 0, lashBy: 0, ratioBy: { I: 0, E: 0 } };
+export const AS_IT_STANDS: InMind = { advance: 0, gasketBy: 0, milledBy: 0, lashBy: 0, ratioBy: { I: 0, E: 0 }, cam: { liftBy: 0, longerBy: 0 } }; // prettier-ignore
 
 /** A valve whose least clearance in the build is known. */
 type Known = Clearance & { valve: NonNullable<Clearance['valve']>; depth: NonNullable<Clearance['depth']>; dropAtTdc: number }; // prettier-ignore
@@ -37,7 +40,7 @@ export function standsInMind(one: Clearance, mind: InMind): Clearance {
     dropAtTdc: dropAtTdc + (mind.gasketBy - mind.milledBy) * along,
     valve: {
       ...valve,
-      lobe: valve.lobe.map(([deg, lift]) => [deg - mind.advance, lift]),
+      lobe: anotherLobe(valve.lobe, mind.cam).map(([deg, lift]) => [deg - mind.advance, lift]),
       lash: Math.max(0, valve.lash + mind.lashBy),
       rockerRatio: valve.rockerRatio + mind.ratioBy[kind],
     },
@@ -61,6 +64,7 @@ export function acrossQuestion(known: Known[], mind: InMind): Record<string, Acr
             milledBy: mind.milledBy,
             lash: Math.max(0, valve.lash + mind.lashBy),
             rockerRatio: valve.rockerRatio + mind.ratioBy[kind],
+            ...(mind.cam.liftBy || mind.cam.longerBy ? { lobe: anotherLobe(valve.lobe, mind.cam) } : {}),
           },
           limit: limit?.min ?? 0,
           radial: radialOf(one),

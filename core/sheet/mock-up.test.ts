@@ -4,6 +4,8 @@ import { LAYOUTS } from '../engine/layouts.js';
 import { EXAMPLE_SPEC_SETS } from '../plan/example-spec-sets.js';
 import { toCanonical, type Unit } from '../units/units.js';
 import type { MockUp } from '../valvetrain/mock-up.js';
+import { clayPlan } from './clay-plan.js';
+import { judgingOf } from './judging-of.js';
 import { isClayInside, type EngineFile } from './engine-file.js';
 import type { Paper } from './papers.js';
 import type { Reading } from './reading.js';
@@ -41,6 +43,37 @@ const fileWith = (readings: Reading[], papers: Paper[]): EngineFile => ({ ...fil
 const rowOf = (readings: Reading[], papers: Paper[], measure = 'pv-depth-final', place = '1I') =>
   sheetOf(fileWith(readings, papers)).rows.find((row) => row.measure === measure && row.place === place);
 const inches = (mm: number) => Number((mm / 25.4).toFixed(5));
+
+describe('before the clay, and beyond it', () => {
+  const planOf = (readings: Reading[], papers: Paper[]) => {
+    const file = fileWith(readings, papers);
+    const stand = standOf(file);
+    return clayPlan(judgingOf(file, stand), sheetOf(file, stand));
+  };
+  const decks = [read('deck-height', '0.001 below', '1', 5), read('deck-height', '0.004', '3', 5)];
+
+  test('clay at one cylinder stands for another by its deck, with a wider doubt, and only of its kind', () => {
+    const { byAnother } = planOf([...decks, read('pv-depth', '0.112')], [...DATA, setUp({ gasketFinal: 0.051 })]);
+    expect(byAnother.map(({ place, by, clearance }) => [place, by, inches(clearance)])).toEqual([['3I', '1I', 0.1073]]);
+    expect(inches(byAnother[0].uncertainty)).toBeGreaterThan(0.005);
+    expect(planOf([read('pv-depth', '0.112')], [...DATA, setUp()]).byAnother).toEqual([]);
+    // A valve that had clay itself needs no other.
+    expect(planOf([...decks, read('pv-depth', '0.112'), read('pv-depth', '0.108', '3I')], [...DATA, setUp()]).byAnother).toEqual([]); // prettier-ignore
+  });
+
+  test('which valve, whether it overhangs its pocket, piston to head, and a check without a gasket', () => {
+    const pockets = paper('engine-data', { figures: { ...figures, 'valve-diameter-intake': { entered: '2.02', unit: 'in' }, 'pocket-diameter-intake': { entered: '2.00', unit: 'in' } } }); // prettier-ignore
+    const plan = planOf(decks, [pockets, DATA[1], setUp({ gasketAtCheck: 0, millHead: 0.01 })]);
+    expect(plan.before.I.worst).toBe('3I');
+    expect(inches(plan.before.I.overhang!)).toBe(0.02);
+    expect(plan.before.E.overhang).toBeNull();
+    expect(plan.isWithoutGasket).toBe(true);
+    expect(plan.pistonToHead.map(({ cylinder, atCheck, inBuild }) => [cylinder, inches(atCheck), inches(inBuild)])).toEqual([
+      ['1', 0.001, 0.032], ['3', -0.004, 0.027],
+    ]); // prettier-ignore
+    expect(planOf([], [...DATA, setUp()])).toMatchObject({ isWithoutGasket: false, pistonToHead: [], before: { I: { worst: null } } }); // prettier-ignore
+  });
+});
 
 describe('a check is brought to the final build by named terms', () => {
   const clay = read('pv-depth', '0.112');

@@ -15,6 +15,8 @@ export interface WhatIf {
   milledBy: number;
   lash: number;
   rockerRatio: number;
+  /** Of another cam, where one thinks of one: it stands where the known one does. */
+  lobe?: OverPiston['lobe'];
 }
 
 export interface AcrossInput {
@@ -71,9 +73,10 @@ export function standsAt({ valve, clearance, crankStep }: Pick<AcrossInput, 'val
  */
 export function acrossPositions({ valve, clearance, whatIf, limit, radial, crankStep }: AcrossInput): Across {
   const { dropAtTdc: drop } = standsAt({ valve, clearance, crankStep });
-  const { advance, gasketBy, milledBy, lash, rockerRatio } = whatIf;
+  const { advance, gasketBy, milledBy, lash, rockerRatio, lobe = valve.lobe } = whatIf;
   const input: PistonValveInput = {
     ...valve,
+    lobe,
     rockerRatio,
     lash,
     lashAtCheck: lash,
@@ -86,7 +89,7 @@ export function acrossPositions({ valve, clearance, whatIf, limit, radial, crank
   };
   const { phases, safeAdvance } = pistonValve(input);
   // The curve is that of a cam that stands where one would have it.
-  const moved = pistonValve({ ...input, lobe: valve.lobe.map(([deg, lift]) => [deg - advance, lift]), phases: [] });
+  const moved = pistonValve({ ...input, lobe: lobe.map(([deg, lift]) => [deg - advance, lift]), phases: [] });
 
   const sine = Math.sin((valve.valveAngleDeg * Math.PI) / 180);
   const below = (deg: number) => {

@@ -17,6 +17,7 @@ import type { Readings } from '../services/readings.js';
 import { changesIf, moveEngine } from '../services/spec-sets.js';
 import { findShop } from '../store/shop-store.js';
 import { listRecords } from '../store/record-store.js';
+import { clayOf } from '../services/clay.js';
 import { timingAnswerOf } from '../services/timing.js';
 import type { App } from './app-type.js';
 import { EVERYBODY, MEASURING, OWNER, route, SIGNING } from './route.js';
@@ -94,6 +95,8 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
   route(app, 'GET /api/engines/:id/lengths', MEASURING, async ({ params }) =>
     lengthsOf(context, await engines.file(params.id)),
   );
+
+  route(app, 'GET /api/engines/:id/clay', EVERYBODY, async ({ params }) => clayOf(await engines.file(params.id)));
 
   route(app, 'GET /api/engines/:id/timing', EVERYBODY, async ({ params }) =>
     timingAnswerOf(await engines.file(params.id)),

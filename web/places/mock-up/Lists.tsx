@@ -2,7 +2,8 @@ import Button from '@mui/material/Button';
 import { format } from 'date-fns/format';
 import { useMemo, type ReactNode } from 'react';
 import { camInBuild } from '../../../core/derive/valve-over-piston.js';
-import { spokenPlace } from '../../../core/engine/places.js';
+import { parseValve, spokenPlace } from '../../../core/engine/places.js';
+import { clayPlan } from '../../../core/sheet/clay-plan.js';
 import { cuttingList } from '../../../core/sheet/cutting-list.js';
 import { clayOutOf, isClayInside } from '../../../core/sheet/engine-file.js';
 import { springPaperOf } from '../../../core/sheet/papers.js';
@@ -36,6 +37,12 @@ export function Lists() {
         {formatAtLeast(row, unit)} {row.verdict !== 'unjudged' && <VerdictMark mark={row.verdict} word={false} />}
       </>
     );
+  const plan = useMemo(() => clayPlan(judging!, sheet!), [judging, sheet]);
+  /** By clay at another cylinder: to look at, and not to cut by. */
+  const guessed = (place: string) => {
+    const one = plan.byAnother.find((told) => told.place === place);
+    return one && `≈ ${formatFigure(one.clearance, unit)} by cylinder ${parseValve(one.by)!.cylinder}`;
+  };
   const needed = pistons.flatMap(({ valves }) => valves).filter(({ deeper, wider }) => deeper || wider).length;
   // Not read, without a limit, or thinner clay than it takes to say.
   const unknown = pistons.flatMap(({ valves }) => valves).filter(({ deeper }) => deeper === null).length;
@@ -79,7 +86,7 @@ export function Lists() {
                 <tr key={place} className={deeper || wider ? 'turned' : undefined}>
                   <th>{cylinder}</th>
                   <td>{spokenPlace(place)}</td>
-                  <td className="figure">{read(depth) ?? 'not read'}</td>
+                  <td className="figure">{read(depth) ?? guessed(place) ?? 'not read'}</td>
                   <td className="figure">{say(depthWanted)}</td>
                   <td className="figure">{cut(deeper, depth)}</td>
                   <td className="figure">{read(radial) ?? 'not read'}</td>

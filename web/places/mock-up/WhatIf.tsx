@@ -59,6 +59,22 @@ export function WhatIf({ known, build, wanted, unit, mind, onMind }: Props) {
         step={fine}
         onChange={(lashBy) => set({ lashBy })}
       />
+      <What
+        label="Another cam, lobe lift"
+        figure={`${mind.cam.liftBy < 0 ? '−' : '+'}${say(Math.abs(mind.cam.liftBy))}`}
+        value={mind.cam.liftBy}
+        reach={[-40 * fine, 60 * fine]}
+        step={fine}
+        onChange={(liftBy) => onMind((before) => ({ ...before, cam: { ...before.cam, liftBy } }))}
+      />
+      <What
+        label="Another cam, duration"
+        figure={`${signed(mind.cam.longerBy)}°`}
+        value={mind.cam.longerBy}
+        reach={[-20, 40]}
+        step={1}
+        onChange={(longerBy) => onMind((before) => ({ ...before, cam: { ...before.cam, longerBy } }))}
+      />
       {known.map(({ kind, valve }) => (
         <What
           key={kind}
