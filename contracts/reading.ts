@@ -154,6 +154,8 @@ export const sheetRowSchema = z.object({
   value: z.number(),
   /** There is at least so much: clay that bore no mark. */
   isClear: z.literal(true).optional(),
+  /** There is less than so much: a blade that did not go in. */
+  isUnder: z.literal(true).optional(),
   unit: unitSchema,
   entered: z.string(),
   enteredUnit: unitSchema,
@@ -198,4 +200,17 @@ export const sheetAnswer = z.object({
   required: z.number().int(),
   taken: z.number().int(),
   stages: z.record(z.string(), z.object({ required: z.number().int(), taken: z.number().int() })),
+  /** Limits between whose edges every value will be in doubt, canonical, and what helps. */
+  narrow: z.array(
+    z.object({
+      measure: z.string(),
+      typed: z.string(),
+      kind: z.enum(['I', 'E']).nullable(),
+      width: z.number(),
+      trust: z.number(),
+      helps: z.array(z.object({ code: z.enum(['sixteenths', 'dial', 'own-trust']), trust: z.number(), isEnough: z.boolean() })),
+      repeats: z.object({ pairs: z.number().int(), trust: z.number() }).nullable(),
+      message: z.string(),
+    }),
+  ),
 });

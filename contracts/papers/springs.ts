@@ -23,6 +23,7 @@ const nest = z.object({
 export const springsSchema = z.object({
   unit: z.enum(['in', 'mm']),
   loadUnit: z.enum(['lbf', 'N']),
+  exchangedAt: z.iso.datetime({ offset: true, error: 'a time with its offset, ISO 8601' }).optional(),
   I: nest.optional(),
   E: nest.optional(),
 }) satisfies z.ZodType<Springs>;

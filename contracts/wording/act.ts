@@ -105,7 +105,7 @@ const SAYS: Record<string, (body: Body) => string> = {
   'caution.acknowledged': ({ stage }) => `read the cautions of ${text(stage).replace('-', ' ')}`,
   'sign-off.given': ({ what }) => SIGNED_OFF[text(what)] ?? `signed off ${text(what)}`,
   'setting.way-chosen': ({ method, along }) =>
-    `sets its valves by ${text(method).replaceAll('-', ' ')}, along the ${along === 'bank' ? 'bank' : 'firing order'}`,
+    `sets its valves by ${text(method).replaceAll('-', ' ')}, ${along === 'kind' ? 'intakes first, then exhausts' : `along the ${along === 'bank' ? 'bank' : 'firing order'}`}`,
   'setting.set-aside': (body) => `${body.reason ? 'left out' : 'took up again'} ${listed(body.places)}${because(body)}`,
   'setting.slack-taken': ({ crankDeg, loose }) =>
     `looked for slack at ${text(crankDeg)}°: ${Array.isArray(loose) && loose.length === 0 ? 'none' : listed(loose)}`,

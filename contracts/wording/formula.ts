@@ -16,6 +16,7 @@ const NAME: Record<string, string> = {
   lever: 'lever, 1 + 1/ratio',
   'one-to-one': 'one to one',
   growth: 'growth',
+  'growth-at-lifter': 'growth ÷ ratio',
   gasket: 'gasket',
   deck: 'piston over the deck',
   milled: 'still to be milled',

@@ -113,6 +113,8 @@ function wordOdd(hint: Hint, unit: Unit): string {
     }
     case 'apart-from-before':
       return `${Math.abs(hint.by).toFixed(2)}° from the reading before. Turned back to it? Back off and come up again in the running direction.`;
+    case 'moved-on-locking':
+      return `Locking moved it by ${hint.by > 0 ? '+' : '−'}${formatValue(Math.abs(hint.by), unit)}. Allow for that, or hold the adjuster firmer.`;
     case 'drop-spread':
       return `The drops differ by ${hint.spread.toFixed(2)}°: an asymmetric lobe, or a doubtful set-up.`;
     case 'not-corrected':
@@ -130,6 +132,8 @@ function wordOdd(hint: Hint, unit: Unit): string {
       return `${formatValue(hint.lost, unit)} of lift is lost on the way: ${hint.springs === 'checking' ? 'a soft spot in the checking rod, ' : 'rod and rocker bending under the springs, '}a plunger that gives, or a rod whose length is out.`;
     case 'another-rocker':
       return 'Rubbed by another rocker than the engine gets: one of the same name may rub elsewhere.';
+    case 'springs-exchanged':
+      return 'Read with other springs than are in now. Read it again.';
     case 'rough-mark':
       return 'Tapped before there was a pushrod: rough, and to be rubbed again.';
     case 'plunger-doubtful':
@@ -138,6 +142,8 @@ function wordOdd(hint: Hint, unit: Unit): string {
       return `Zero was felt by drag, which tends to be tight${hint.turns === null ? '' : `, here commonly by ${hint.turns} of a turn`}: held against valves that were felt by play, this one stands deeper than it says.`;
     case 'too-deep':
       return `${formatValue(hint.excess, unitOfLength(unit))} deeper than it is to stand. Where the adjuster cannot give it back: ${remedy(hint, unit)}.`;
+    case 'preload-hot-under':
+      return `Hot, only ${formatValue(hint.left, unitOfLength(unit))} of preload is left: ${formatValue(hint.least - hint.left, unitOfLength(unit))} under the least. Set it deeper, or set it warm.`;
     case 'on-its-bottom':
       return `Plunger on its bottom: it holds the valve ${formatValue(hint.open, unitOfLength(unit))} open. Don’t turn the engine: the valve may meet the piston and bend. Back the adjuster off first.`;
     case 'no-lash-left':

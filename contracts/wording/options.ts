@@ -11,6 +11,8 @@ const OPTION_NAME: Record<string, string> = {
   'go-only': 'the thin one goes, the thick one does not',
   neither: 'neither goes',
   both: 'both go',
+  right: 'right',
+  'put-right': 'was wrong, put right',
 };
 
 /** An option as it is said at the bench. @example wordOption('at-clip') // 'at its clip' */

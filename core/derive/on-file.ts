@@ -23,6 +23,8 @@ export interface OnFile {
   cardLift: (kind: ValveKind) => number | undefined;
   /** The springs around a valve; null while nobody has filed them. */
   springs: (kind: ValveKind) => Spring[] | null;
+  /** When other springs went in than were measured until then; null where none did. */
+  springsExchangedAt: string | null;
   /** What rubbed on what when a mark of this moment was made; null while nobody has said it. */
   rockersAt: (takenAt: string) => RockerSetUp | null;
   /** The setting that was chosen for a kind last, mm; null while nobody chose any. */

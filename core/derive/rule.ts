@@ -23,6 +23,8 @@ export interface Taken {
   corrects?: true;
   /** There is at least so much, rather than so much: clay that bears no mark. */
   isClear?: true;
+  /** There is less than so much: a blade that does not go in. */
+  isUnder?: true;
   /** Its turn among everything that was read on the engine; a derived value has that of its last reading. */
   turn: number;
   derived?: Derivation;
@@ -59,6 +61,8 @@ export interface Made {
   value: number;
   /** There is at least so much. */
   isClear?: true;
+  /** There is less than so much. */
+  isUnder?: true;
   /** Something that it hangs on has changed and cannot be told: it must be read again, or what is missing be filed. */
   isSuspect?: true;
   uncertainty: number;
@@ -91,6 +95,8 @@ export interface Seen {
   onFile: OnFile;
   /** What the shop sets a measure to at a place: the line that it prefers, else the middle of its limit, canonical; undefined where it has none. */
   setTo: (measure: string, place: string) => number | undefined;
+  /** The least that a measure may be at a place by the shop's limit, canonical; undefined where it states none. */
+  leastAt: (measure: string, place: string) => number | undefined;
   /** The newest value of a measure at a place, whatever it was taken at; before `turn` where one is given. */
   latest: (measure: string, place: string, before?: number) => Taken | undefined;
   /**

@@ -10,6 +10,7 @@ import { pistonWall } from './rules/piston-wall.js';
 import { plungerDepth } from './rules/plunger-depth.js';
 import { plungerTravelLeft } from './rules/plunger-travel-left.js';
 import { pushrodLengthToOrder, pushrodOff } from './rules/pushrod-length.js';
+import { preloadHot } from './rules/hot-preload.js';
 import { pushrodSide } from './rules/pushrod-side.js';
 import { rubbedMark } from './rules/rubbed-mark.js';
 import { rodClearance } from './rules/rod-clearance.js';
@@ -34,6 +35,7 @@ export const RULES: Rule[] = [
   plungerDepth,
   stopDepth,
   plungerTravelLeft,
+  preloadHot,
   lashGrowth,
   ...pistonValveRules,
   springs,

@@ -1,5 +1,4 @@
 import { median } from 'simple-statistics';
-import type { Plausible } from '../plan/plausible.js';
 import { fromCanonical, toCanonical, type Quantity, type Unit } from '../units/units.js';
 import type { AdjustRemedy } from '../valvetrain/adjust-remedy.js';
 import type { Lack, SamePart } from '../valvetrain/mock-up.js';
@@ -37,6 +36,8 @@ type Odd =
   | { code: 'lift-not-on-card'; lift: number; printed: number[] }
   /** Otherwise than the reading before it, on the same wheel and cam: one of the two was come to by turning back. */
   | { code: 'apart-from-before'; by: number }
+  /** Read again after its lock was drawn, a valve is set otherwise than before; canonical. */
+  | { code: 'moved-on-locking'; by: number }
   /** Middles of several drops that lie apart, degrees. */
   | { code: 'drop-spread'; spread: number }
   /** What changed since the check and cannot be computed, for what is missing. */
@@ -49,13 +50,15 @@ type Odd =
   | { code: 'stem-uneven'; difference: number; adjuster: number; turns: number | null }
   /** Lift that does not arrive at the valve, and on which springs it was read. */
   | { code: 'lift-lost'; lost: number; springs: 'checking' | 'final' | null }
-  | { code: 'another-rocker' | 'rough-mark' }
+  | { code: 'another-rocker' | 'rough-mark' | 'springs-exchanged' }
   /** Zero was found with a plunger that does not stand at its clip: what is set from there is not what it seems. */
   | { code: 'plunger-doubtful'; state: string }
   /** Zero was felt by drag, and by how many turns that is commonly tighter, where the shop knows it. */
   | { code: 'zero-by-drag'; turns: number | null }
   /** The plunger ends too deep, or the valve is held off its seat: what brings it where it belongs. */
   | ({ code: 'too-deep' } & AdjustRemedy)
+  /** Set cold, less than the least is left once the engine is hot; mm. */
+  | { code: 'preload-hot-under'; left: number; least: number }
   /** The plunger is on its bottom, and holds the valve so far open. */
   | { code: 'on-its-bottom'; open: number }
   /** How much is not known while nobody has filed the lifter's travel or where its plunger is to stand. */
@@ -87,7 +90,8 @@ interface Gauged {
   /** Smallest step that the instrument shows. */
   resolution: number;
   units: readonly Unit[];
-  plausible?: Plausible;
+  /** From the least to the most that is ever met. */
+  plausible?: { least: number; most: number };
   onDial?: true;
 }
 

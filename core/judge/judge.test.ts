@@ -1,6 +1,6 @@
 import { findMeasure } from '../plan/measures.js';
 import { hintsFor } from './hints.js';
-import { judge, type Limit } from './judge.js';
+import { judge, judgeUnder, type Limit } from './judge.js';
 import { siblings } from './siblings.js';
 
 describe('the verdict on a value', () => {
@@ -69,6 +69,16 @@ describe('siblings', () => {
     const scoreOf = (values: typeof turns) =>
       siblings(values, 1 / 8).scores.find((score) => score.place === '7I')!.score;
     expect(scoreOf(moved)).toBeCloseTo(scoreOf(turns), 9);
+  });
+});
+
+describe('a blade that does not go in', () => {
+  test('is too little below a least, within below a most, and else not known', () => {
+    expect(judgeUnder(0.006, { min: 0.01 }, 0.001)).toBe('low');
+    expect(judgeUnder(0.006, { min: 0.004 }, 0.001)).toBe('doubt');
+    expect(judgeUnder(0.006, { max: 0.01 }, 0.001)).toBe('in');
+    expect(judgeUnder(0.012, { max: 0.01 }, 0.001)).toBe('doubt');
+    expect(judgeUnder(0.006, { min: 0.004, max: 0.01 }, 0.0005)).toBe('doubt');
   });
 });
 

@@ -26,6 +26,18 @@ export function judge(value: number, { min, max }: Limit, uncertainty = 0): Verd
 }
 
 /**
+ * The verdict on a value that is only known to be less than so much: below a least it is too little, below a most it is
+ * within; whether it reaches a least that lies below is not known.
+ *
+ * @example judgeUnder(0.006, { min: 0.01 }, 0.001) // 'low'
+ */
+export function judgeUnder(value: number, limit: Limit, uncertainty = 0): Verdict {
+  const verdict = judge(value, limit, uncertainty);
+  if (verdict === 'low') return 'low';
+  return limit.min === undefined && verdict === 'in' ? 'in' : 'doubt';
+}
+
+/**
  * The verdict on a value that is only known to be at least so much: within a least it may well be, out of it never; and
  * whether it keeps below a most is not known.
  *

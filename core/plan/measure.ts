@@ -72,6 +72,8 @@ export interface Measure {
   hasEdges?: true;
   /** It may show that there is more than could be measured: clay that bears no mark is at least as thick as it is. */
   mayBeClear?: true;
+  /** It may show that there is less than could be measured: the thinnest blade that did not go in. */
+  mayNotPass?: true;
   /** Told apart by this too, besides measure and place. */
   at?: AtBy;
   /** What is ever read of it; what lies outside is asked about. */

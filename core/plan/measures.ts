@@ -5,7 +5,7 @@ import { SETTING } from './catalogue/setting.js';
 import { TIGHTENING } from './catalogue/tightening.js';
 import { CAM_TIMING, DEAD_CENTRE } from './catalogue/timing.js';
 import type { Measure } from './measure.js';
-import { ON_DIAL, plausibleOf } from './plausible.js';
+import { BY_BLADE, ON_DIAL, plausibleOf } from './plausible.js';
 import { isOwnKey, readOwnKey } from './own-measure.js';
 
 /**
@@ -20,9 +20,14 @@ export const MEASURES: Measure[] = [
   ...GEOMETRY,
   ...TIGHTENING,
   ...SETTING,
-].map((measure) => {
+].map((measure): Measure => {
   const plausible = plausibleOf(measure.key);
-  return { ...measure, ...(plausible ? { plausible } : {}), ...(ON_DIAL.includes(measure.key) ? { onDial: true } : {}) };
+  return {
+    ...measure,
+    ...(plausible ? { plausible } : {}),
+    ...(ON_DIAL.includes(measure.key) ? { onDial: true } : {}),
+    ...(BY_BLADE.includes(measure.key) ? { mayNotPass: true } : {}),
+  };
 });
 
 const byKey = new Map(MEASURES.map((measure) => [measure.key, measure]));

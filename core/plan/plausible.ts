@@ -84,6 +84,21 @@ export const ON_DIAL = [
   'fastener-stretch',
 ];
 
+/** What is read with blades or wires, of which one may not go in: then there is less than it is thick. */
+export const BY_BLADE = [
+  'rod-side-clearance',
+  'ring-gap-top',
+  'ring-gap-second',
+  'coil-bind-margin',
+  'retainer-seal-gap',
+  'rocker-retainer-gap',
+  'rocker-retainer-open-gap',
+  'rocker-retainer-bare-gap',
+  'rocker-retainer-bare-open-gap',
+  'rocker-stud-gap',
+  'pushrod-side-gap',
+];
+
 /** What is ever read of a measure; undefined where anything may be. */
 export function plausibleOf(key: string): Plausible | undefined {
   const range = RANGES[key];

@@ -6,12 +6,16 @@ import type { School } from '../valvetrain/schools.js';
 import type { Gate, OrderRule } from './gates.js';
 import type { Measure, Stage } from './measure.js';
 
-/** Along the firing order, or along the heads. */
-export const ALONG = ['firing', 'bank'] as const;
+/** Along the firing order, along the heads, or all intakes and then all exhausts. */
+export const ALONG = ['firing', 'bank', 'kind'] as const;
 export type Along = (typeof ALONG)[number];
 
 /** What a shop may ask at each valve besides what settles it, in the order in which it is come by. */
 export const ASKED_BESIDES = [
+  'rod-in-cups',
+  'trunnion-way',
+  'rocker-square',
+  'rod-in-hole',
   'plunger-state',
   'zero-felt-by',
   'held-open',

@@ -14,7 +14,7 @@ export type EntryProblem =
   | 'edges-crossed';
 
 /** What was typed at a place: its canonical value, and the sizes of several directions where there are some. */
-export type Entry = { ok: true; value: number; sizes: number[]; isClear?: true } | { ok: false; reason: EntryProblem };
+export type Entry = { ok: true; value: number; sizes: number[]; isClear?: true; isUnder?: true } | { ok: false; reason: EntryProblem };
 
 /** Behind a thickness: nothing touched, so there is at least so much. Its first letter is a key at the bench. */
 export const UNTOUCHED = 'untouched';
@@ -31,6 +31,22 @@ function readClear(entered: string, unit: Unit): Entry {
 /** Whether what was entered for a measure says that there is at least so much, rather than so much. */
 export const isClear = ({ mayBeClear }: Measure, entered: string): boolean =>
   mayBeClear === true && CLEAR.test(entered.trim());
+
+/** Before a thickness: a blade so thick does not go in, so there is less. */
+export const DOES_NOT_PASS = '<';
+const UNDER = /^<\s*([^]*)$/;
+
+/** Whether what was entered for a measure says that there is less than so much. */
+export const isUnder = ({ mayNotPass }: Measure, entered: string): boolean =>
+  mayNotPass === true && UNDER.test(entered.trim());
+
+/** A blade that does not go in: `<0.006`; or a plain number. */
+function readBlade(entered: string, unit: Unit): Entry {
+  const [, number] = UNDER.exec(entered.trim()) ?? [];
+  const parsed = parseEntered(number ?? entered);
+  if (!parsed.ok) return parsed;
+  return { ok: true, value: toCanonical(parsed.value, unit), sizes: [], ...(number === undefined ? {} : { isUnder: true }) }; // prettier-ignore
+}
 
 /** Directions that a size may be taken in: front, front across, rear, rear across. */
 const MOST_SIZES = 4;
@@ -106,6 +122,7 @@ export function readEntry(measure: Measure, entered: string, unit: Unit): Entry 
   }
   if (measure.sides) return readSided(measure.sides, entered, unit);
   if (measure.mayBeClear) return readClear(entered, unit);
+  if (measure.mayNotPass) return readBlade(entered, unit);
   if (measure.hasEdges) return readEdges(entered, unit);
   if (measure.several) return readSizes(entered, unit);
   const parsed = parseEntered(entered);

@@ -2,8 +2,9 @@ import type { Engine } from '../engine/engine.js';
 import { measureOf } from './measures.js';
 import { ASKED_BESIDES, type AskedBesides, type Practice } from './practice.js';
 
-/** What is looked at before a valve is set: how its zero was found. */
-const BEFORE = ['plunger-state', 'zero-felt-by'];
+/** What is looked at before a valve is set: its parts one by one, and how its zero was found. */
+export const LOOK_OVER = ['rod-in-cups', 'trunnion-way', 'rocker-square', 'rod-in-hole'];
+const BEFORE = [...LOOK_OVER, 'plunger-state', 'zero-felt-by'];
 
 /** Of those, the ones that engines with these lifters have. */
 export const askableOn = ({ lifter }: Pick<Engine, 'lifter'>): AskedBesides[] =>

@@ -3,7 +3,7 @@ import { quarterTurning } from '../cam/quarter-turns.js';
 import { STOP_METHODS, valveStops, type StopMethod } from '../cam/valve-stops.js';
 import { sameCrank, wrapCycle } from '../engine/crank.js';
 import type { Engine } from '../engine/engine.js';
-import { placesOf, type Laid } from '../engine/places.js';
+import { parseValve, placesOf, type Laid } from '../engine/places.js';
 import type { Along } from './practice.js';
 
 /** One valve to set, and where the crank stands for it. */
@@ -32,7 +32,8 @@ function turningOf(steps: readonly SettingStep[]): number {
 
 /**
  * The builder's way through the valves: by the crank positions of the method, within one position in the order in
- * which one walks along the heads; or (`bank`) strictly along the heads, with more turning.
+ * which one walks along the heads; or (`bank`) strictly along the heads, with more turning; or (`kind`) all intakes by those
+ * positions, then all exhausts.
  */
 export function settingOrder(engine: Turned, method: StopMethod, along: Along, marginDeg: number): SettingOrder {
   const walk = placesOf(engine, 'valve');
@@ -42,7 +43,9 @@ export function settingOrder(engine: Turned, method: StopMethod, along: Along, m
   const found = plan.stops.flatMap(({ crankDeg, valves }) =>
     valves.map((valve) => ({ ...valve, crankDeg })).sort(byWalk),
   );
-  const steps = along === 'bank' ? found.sort(byWalk) : found;
+  const isIntake = ({ place }: { place: string }) => parseValve(place)!.kind === 'I';
+  const byKind = () => [...found.filter(isIntake), ...found.filter((step) => !isIntake(step))];
+  const steps = along === 'bank' ? found.sort(byWalk) : along === 'kind' ? byKind() : found;
   // Its valves are set all at once, where the crank stands: what is turned is the rounds before.
   const turningDeg =
     method === 'quarter-turns' ? quarterTurning(valveSpans(firingOrder, intervals, seatEvents), 0) : turningOf(steps);

@@ -1,6 +1,7 @@
 import type { Lifter, ValveKind } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
 import { toCanonical, type Unit } from '../units/units.js';
+import { measureOf } from './measures.js';
 import type { OwnMeasure } from './own-measure.js';
 import type { Practice } from './practice.js';
 
@@ -63,6 +64,10 @@ export function limitFor({ limits }: Pick<SpecSet, 'limits'>, measure: string, p
   return on.find(({ valve }) => !valve || valve === kind);
 }
 
+/** The unit that a set states its limit on a measure in; that of the measure where it states none. */
+export const unitOfLimit = ({ limits }: Pick<SpecSet, 'limits'>, measure: string): Unit =>
+  limitsOn(limits, measure)[0]?.unit ?? measureOf(measure).units[0];
+
 /** What a shop sets a measure to: the line that it prefers, else the middle of its limit, canonical; undefined where it states none, or only one edge. */
 export function aimOf(set: Pick<SpecSet, 'limits'>, measure: string, place: string): number | undefined {
   const limit = limitFor(set, measure, place);
@@ -70,6 +75,12 @@ export function aimOf(set: Pick<SpecSet, 'limits'>, measure: string, place: stri
   const { min, max, preferred, unit } = limit;
   const aim = preferred ?? (min !== undefined && max !== undefined ? (min + max) / 2 : undefined);
   return aim === undefined ? undefined : toCanonical(aim, unit);
+}
+
+/** The least that a set lets a measure be at a place, canonical; undefined where it states none, or by the bore or card. */
+export function leastOf(set: Pick<SpecSet, 'limits'>, measure: string, place: string): number | undefined {
+  const limit = limitFor(set, measure, place);
+  return limit?.basis === 'absolute' && limit.min !== undefined ? toCanonical(limit.min, limit.unit) : undefined;
 }
 
 /** What of the cam is held against its card: the four events and both centrelines. */

@@ -2,7 +2,7 @@ import { stringify } from 'csv-stringify/browser/esm/sync';
 import { formatFigure } from '../units/format.js';
 import { CANONICAL_UNIT } from '../units/units.js';
 import { measureOf } from '../plan/measures.js';
-import { isClear } from '../plan/read-entry.js';
+import { isClear, isUnder } from '../plan/read-entry.js';
 import type { ReadingStruck } from '../sheet/acts.js';
 import type { Reading } from '../sheet/reading.js';
 
@@ -21,7 +21,7 @@ const COLUMNS: [header: string, cell: (reading: Reading, why: string | undefined
   [
     'shown',
     ({ measure, entered, value, unit }) =>
-      `${isClear(measureOf(measure), entered) ? '≥ ' : ''}${formatFigure(value, unit)}`,
+      `${isClear(measureOf(measure), entered) ? '≥ ' : isUnder(measureOf(measure), entered) ? '< ' : ''}${formatFigure(value, unit)}`,
   ],
   ['taken_at', ({ takenAt }) => takenAt],
   ['by', ({ by }) => by],

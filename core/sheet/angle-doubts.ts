@@ -8,7 +8,7 @@ import { standing } from '../derive/rule.js';
 import type { Stand, Try } from './stand.js';
 
 /** Why an angle read on the wheel cannot be trusted, or is no longer true: it must be read again. */
-export type AngleDoubt = WheelDoubt | 'sprocket-moved';
+type AngleDoubt = WheelDoubt | 'sprocket-moved';
 
 /** How an angle stands: what the wheel it was read on showed at dead centre, or why it cannot be trusted. */
 export interface AngleStands {

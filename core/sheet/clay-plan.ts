@@ -13,7 +13,7 @@ import { limitAt } from './limits.js';
 import type { Sheet } from './sheet.js';
 
 /** The clearance of a valve under which no clay was laid, by that of another whose piston's height is read too. mm. */
-export interface ByAnother {
+interface ByAnother {
   place: string;
   /** The valve that had clay. */
   by: string;
@@ -36,7 +36,7 @@ export interface BeforeClay {
 }
 
 /** From the piston at the top to the head, along the cylinder, mm. */
-export interface PistonToHead {
+interface PistonToHead {
   cylinder: string;
   atCheck: number;
   inBuild: number;

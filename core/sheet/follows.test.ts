@@ -329,7 +329,7 @@ describe('the rules', () => {
     ['intake-drop-opening', ['intake-centreline']],
     ['exhaust-drop-closing', ['exhaust-centreline']],
     ['deck-height', ['deck-square']],
-    ['preload-turns', ['plunger-depth', 'plunger-travel-left']],
+    ['preload-turns', ['plunger-depth', 'plunger-travel-left', 'plunger-depth-hot']],
     ['lash-cold', ['lash-hot', 'lift-lost']],
     // Where the sprocket stands only tells which drops belong together.
     ['cam-offset', []],

@@ -4,7 +4,7 @@ import type { Formula } from '../derive/rule.js';
 import { pitchMmOf, ratioOf } from '../engine/engine.js';
 import { parseValve, valvesOfBank } from '../engine/places.js';
 import { hintsFor, type Hint } from '../judge/hints.js';
-import { judge, judgeClear, type Verdict } from '../judge/judge.js';
+import { judge, judgeClear, judgeUnder, type Verdict } from '../judge/judge.js';
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
 import { limitFor } from '../plan/spec-sets.js';
@@ -14,6 +14,7 @@ import type { Judging } from './judging.js';
 import { limitAt, travelPassed, type AppliedLimit } from './limits.js';
 import { correctedByWheel } from './on-true-wheel.js';
 import { settingHints } from './setting-hints.js';
+import { isBuild } from './slot.js';
 import type { Try } from './stand.js';
 
 export interface Judged {
@@ -56,7 +57,7 @@ function byLimit(judging: Judging, one: Try, through: Try | undefined): Omit<Jud
   const corrected = correctedByWheel(judging, one);
   const trust = corrected?.uncertainty ?? trustIn(judging, one);
   const limit = limitAt(judging, one.measure, one.place, trust, one.at) ?? travelPassed(judging, one, trust);
-  const verdictBy = one.isClear ? judgeClear : judge;
+  const verdictBy = one.isClear ? judgeClear : one.isUnder ? judgeUnder : judge;
   if (limit) return { verdict: verdictBy(corrected?.value ?? one.value, limit, limit.uncertainty), limit };
   if (!through || one.derived) return { verdict: 'unjudged', limit: null };
   const { measure, value, derived } = through;
@@ -71,8 +72,17 @@ function byLimit(judging: Judging, one: Try, through: Try | undefined): Omit<Jud
   };
 }
 
+/** What hangs on the springs that are in: with others it is read again. */
+const OF_SPRINGS = ['spring-installed-height', 'spring-open-height', 'coil-bind-margin', 'spring-seat-load', 'spring-open-load', 'retainer-seal-gap', 'rocker-retainer-gap', 'rocker-retainer-open-gap', 'rocker-retainer-bare-gap', 'rocker-retainer-bare-open-gap']; // prettier-ignore
+
+/** Read with springs that have been exchanged since, while the engine is built. */
+function isOfOldSprings({ stand }: Judging, one: Try): boolean {
+  const at = stand.seen().onFile.springsExchangedAt;
+  return at !== null && isBuild(one) && OF_SPRINGS.includes(one.measure) && one.takenAt < at;
+}
+
 const isToBeReadAgain = (judging: Judging, one: Try): boolean =>
-  one.derived?.isSuspect === true || judging.angleStands(one).doubt !== null;
+  one.derived?.isSuspect === true || judging.angleStands(one).doubt !== null || isOfOldSprings(judging, one);
 
 /** The verdict on a try, current or earlier, without what is odd about it. */
 export function verdictOn(judging: Judging, one: Try): Judged['verdict'] {
@@ -90,7 +100,8 @@ export function verdictOfCounting(judging: Judging, one: Try): Omit<Judged, 'hin
 function siblingsOf({ stand, spec }: Judging, one: Try): Try[] {
   const { measure, place } = one;
   const limit = limitFor(spec, measure, place);
-  const alike = stand.siblingsOf(one).filter((other) => limitFor(spec, measure, other.place) === limit);
+  // What is only a bound is no figure to compare with.
+  const alike = stand.siblingsOf(one).filter((other) => limitFor(spec, measure, other.place) === limit && !other.isUnder);
   // Intake and exhaust lobes are ground to different lifts, limit or no limit; their valves, rods and gaps are others too.
   const kind = parseValve(place)?.kind;
   return measureOf(measure).byKind ? alike.filter((other) => parseValve(other.place)?.kind === kind) : alike;
@@ -162,6 +173,7 @@ function ownHints(judging: Judging, one: Try, own: Omit<Judged, 'hints'>): Hint[
   }
   if (measureOf(measure).stage === 'setting') hints.push(...settingHints(judging, one, own));
   if (measure === 'stem-height') hints.push(...unevenStem(judging, place, value));
+  if (isOfOldSprings(judging, one)) hints.push({ code: 'springs-exchanged' });
   const again = EVENT_OF.includes(measure) ? apartFromBefore(judging, one) : null;
   if (again !== null) hints.push({ code: 'apart-from-before', by: again });
   if (isOffCard(judging, one)) hints.push({ code: 'lift-not-on-card', lift: one.at!.value, printed: [...judging.cardLifts] });
@@ -212,7 +224,7 @@ export function judgeTry(judging: Judging, one: Try): Judged {
       ...(through ? { limit: through } : own.limit && !own.judgedAs ? { limit: own.limit } : {}),
       computed: one.derived !== undefined,
     });
-  const hints = hintsAmong(others);
+  const hints = one.isUnder ? [] : hintsAmong(others);
   // Siblings that are out themselves don't accuse one that is in.
   const told =
     hints.length > 0 && own.verdict === 'in'

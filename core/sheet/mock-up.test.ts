@@ -1,6 +1,7 @@
 import type { CamCard } from '../cam/cam-card.js';
 import type { Engine } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
+import { limitFor } from '../plan/spec-sets.js';
 import { EXAMPLE_SPEC_SETS } from '../plan/example-spec-sets.js';
 import { toCanonical, type Unit } from '../units/units.js';
 import type { MockUp } from '../valvetrain/mock-up.js';
@@ -43,6 +44,51 @@ const fileWith = (readings: Reading[], papers: Paper[]): EngineFile => ({ ...fil
 const rowOf = (readings: Reading[], papers: Paper[], measure = 'pv-depth-final', place = '1I') =>
   sheetOf(fileWith(readings, papers)).rows.find((row) => row.measure === measure && row.place === place);
 const inches = (mm: number) => Number((mm / 25.4).toFixed(5));
+
+describe('springs that are others, or of which no load is filed', () => {
+  const heights = [read('spring-installed-height', '1.900'), read('valve-lift', '0.580'), read('retainer-seal-gap', '0.120')];
+  const nest = { unit: 'in', loadUnit: 'lbf', I: { nest: [{ solidHeight: 1.1, step: 0, table: [[1.9, 150], [1.3, 390]] }] } };
+  const suspects = (readings: Reading[], papers: Paper[]) =>
+    sheetOf(fileWith(readings, papers)).flags.filter(({ verdict, open }) => verdict === 'suspect' && open).map(({ measure }) => measure); // prettier-ignore
+
+  test('that were exchanged make all that hangs on them to be read again, and nothing else', () => {
+    expect(suspects(heights, [...DATA, paper('springs', nest, 5)])).toEqual([]);
+    const others = paper('springs', { ...nest, exchangedAt: at(20) }, 20);
+    expect(suspects(heights, [...DATA, others]).sort()).toEqual(['coil-bind-margin', 'retainer-seal-gap', 'spring-installed-height', 'spring-open-height', 'spring-open-load', 'spring-seat-load']); // prettier-ignore
+    const again = [...heights, read('spring-installed-height', '1.905', '1I', 30), read('retainer-seal-gap', '0.118', '1I', 31)];
+    expect(suspects(again, [...DATA, others])).toEqual([]);
+  });
+
+  test('that nobody filed a load of tell what is left to coil bind by heights alone', () => {
+    const solid = paper('engine-data', { figures: { ...figures, 'spring-solid': { entered: '1.100', unit: 'in' } } });
+    const row = rowOf(heights, [solid, DATA[1]], 'coil-bind-margin')!;
+    expect(inches(row.value)).toBe(0.22);
+    expect(row.derivedFrom!.formula.terms.map(({ name }) => name)).toEqual(['spring-installed-height', 'valve-lift', 'solid-height']); // prettier-ignore
+    expect(rowOf(heights, [solid, DATA[1]], 'spring-seat-load')).toBeUndefined();
+  });
+});
+
+describe('a blade that does not go in', () => {
+  const gap = (entered: string, place = '1I') => rowOf([read('retainer-seal-gap', entered, place)], [...DATA, setUp()], 'retainer-seal-gap', place)!; // prettier-ignore
+
+  test('says that there is less: too little where that is less than the least, else not known', () => {
+    const { min } = limitFor(spec, 'retainer-seal-gap', '1I')!;
+    expect(min).toBeGreaterThan(0.02);
+    expect(gap('<0.020')).toMatchObject({ verdict: 'low', isUnder: true, entered: '<0.020' });
+    expect(gap(`<${min! + 0.02}`)).toMatchObject({ verdict: 'doubt' });
+    expect(gap(String(min! + 0.02))).toMatchObject({ verdict: 'in' });
+    expect(() => read('pv-depth', '<0.020')).toThrow();
+  });
+
+  test('stays so beside another rod, and is no figure for its siblings to be compared with', () => {
+    const rods = setUp({ pushrodAtCheck: 0.3125, pushrodFinal: 0.375 });
+    const side = rowOf([read('pushrod-side-gap', '<0.050')], [...DATA, rods], 'pushrod-side-gap-final')!;
+    expect([inches(side.value), side.isUnder]).toEqual([0.01875, true]);
+    const alike = ['1I', '3I', '5I', '7I'].map((place) => read('rocker-stud-gap', '0.062', place));
+    const odd = rowOf([...alike, read('rocker-stud-gap', '<0.020', '2I')], DATA, 'rocker-stud-gap', '2I')!;
+    expect(odd.hints).toEqual([]);
+  });
+});
 
 describe('before the clay, and beyond it', () => {
   const planOf = (readings: Reading[], papers: Paper[]) => {

@@ -10,7 +10,7 @@ import { rodsInMillimetres } from '../valvetrain/pushrod-set-up.js';
 import { rockersInMillimetres } from '../valvetrain/rocker-set-up.js';
 import type { Spring } from '../valvetrain/spring-nest.js';
 import type { EngineFile } from './engine-file.js';
-import { cardOf, chosenOf, engineDataOf, mockUpsOf, pushrodsOf, rockersOf, springsOf, sweepsOf } from './papers.js';
+import { cardOf, chosenOf, engineDataOf, mockUpsOf, pushrodsOf, rockersOf, springPaperOf, springsOf, sweepsOf } from './papers.js';
 
 /** Papers that rules compute with: with another of these, everything that was read follows anew. */
 export const PAPERS_OF_RULES = [
@@ -73,6 +73,7 @@ export function onFileOf(file: Pick<EngineFile, 'papers'>): OnFile {
     rockersAt: (takenAt) => (rockers.findLast(({ at }) => at <= takenAt) ?? rockers.at(0))?.said ?? null,
     chosen: (kind) => chosen.findLast((one) => one.kind === kind) ?? null,
     pushrods: rods ? rodsInMillimetres(rods) : null,
+    springsExchangedAt: springPaperOf(file)?.exchangedAt ?? null,
     springs: once((kind) => springsOf(file, kind)?.nest ?? springOfData(data, kind)),
   };
 }

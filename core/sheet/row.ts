@@ -19,6 +19,8 @@ export interface SheetRow<Limit = AppliedLimit> {
   value: number;
   /** There is at least so much: clay that bore no mark. */
   isClear?: true;
+  /** There is less than so much: a blade that did not go in. */
+  isUnder?: true;
   unit: Unit;
   entered: string;
   enteredUnit: Unit;
@@ -63,6 +65,7 @@ export function rowOf(judging: Judging, history: readonly Try[]): SheetRow {
     value: corrected?.value ?? one.value,
     ...(corrected ? { corrected: { read: corrected.read, formula: corrected.formula } } : {}),
     ...(one.isClear ? { isClear: one.isClear } : {}),
+    ...(one.isUnder ? { isUnder: one.isUnder } : {}),
     unit: CANONICAL_UNIT[measureOf(one.measure).quantity],
     entered: one.entered,
     enteredUnit: one.unit,

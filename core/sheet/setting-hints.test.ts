@@ -224,3 +224,44 @@ describe('a plunger that is pressed to its bottom', () => {
     expect([row.verdict, row.hints.map(({ code }) => code)]).toEqual(['unjudged', []]);
   });
 });
+
+describe('preload in the hot engine', () => {
+  const aluminium = { ...V8, metals: { block: 'iron' as const, head: 'aluminium' as const } };
+  const hot = (readings: Reading[]) => sheetOf(fileOf({ engine: aluminium, spec: hydraulic, readings })).rows.find(({ measure, place }) => measure === 'plunger-depth-hot' && place === '1I'); // prettier-ignore
+  const warmth = (state: string) => readingOf('engine-warmth', 'engine', state, 'choice');
+  const { min } = hydraulic.limits.find(({ measure }) => measure === 'plunger-depth')!;
+
+  test('loses the growth by the ratio where it was set cold, whichever is said first; set warm it loses nothing', () => {
+    const depth = readingOf('plunger-depth', '1I', '0.050', 'in');
+    for (const readings of [[warmth('cold'), depth], [depth, warmth('cold')]]) {
+      const row = hot(readings)!;
+      expect(row.value / IN).toBeCloseTo(0.05 - 0.006 / 1.7, 6);
+      expect(row.derivedFrom!.formula.terms.map(({ name, sign }) => [name, sign])).toEqual([['plunger-depth', '+'], ['growth-at-lifter', '−']]); // prettier-ignore
+      expect(row.hints).toEqual([]);
+    }
+    expect(hot([warmth('warm'), depth])).toBeUndefined();
+    expect(hot([depth])).toBeUndefined();
+    const byTurns = hot([warmth('cold'), readingOf('preload-turns', '1I', '0.5', 'turn')])!;
+    expect(byTurns.value / IN).toBeCloseTo(0.5 * 0.05 * (1 + 1 / 1.7) - 0.006 / 1.7, 6);
+  });
+
+  test('says so at the valve where what is left is under the least', () => {
+    const thin = hot([warmth('cold'), readingOf('plunger-depth', '1I', String(min! + 0.002), 'in')])!;
+    expect(thin.hints).toEqual([expect.objectContaining({ code: 'preload-hot-under' })]);
+  });
+});
+
+test('a valve that its lock moved says by how much, once it is read again after the lock', () => {
+  const lash = (entered: string) => readingOf('lash-cold', '1I', entered, 'in');
+  const lock = readingOf('lock-torque', '1I', '20', 'lbft');
+  const codes = (readings: Reading[]) =>
+    sheetOf(fileOf({ engine: SOLID, spec: solid, readings })).rows.find(({ measure }) => measure === 'lash-cold')!.hints.map(({ code }) => code); // prettier-ignore
+  expect(codes([lash('0.016'), lock, lash('0.014')])).toContain('moved-on-locking');
+  expect(codes([lash('0.016'), lock, lash('0.016')])).not.toContain('moved-on-locking');
+  expect(codes([lash('0.016'), lash('0.014'), lock])).not.toContain('moved-on-locking');
+});
+
+test('a shop that looks over the valve first has it asked before zero is felt, in order', () => {
+  const { practice } = withPractice({ asks: ['plunger-state', 'rocker-square', 'rod-in-cups', 'lock-torque'] });
+  expect(typedAtValve(V8, practice, 'preload-turns')).toEqual(['rod-in-cups', 'rocker-square', 'plunger-state', 'preload-turns', 'lock-torque']); // prettier-ignore
+});

@@ -78,8 +78,25 @@ function adjusterOff({ engine, spec }: Judging, { place, value }: Try): Hint[] {
   return [{ code: 'adjuster-off', used: value, ...range, pushrodChange: plungerTravel! }];
 }
 
+/** Settings that are read, locked and read again. */
+const LOCKED = ['preload-turns', 'plunger-depth', 'lash-cold', 'lash-hot', 'plunger-travel-left'];
+
+/** By how much a valve is set otherwise once its lock was drawn: the last reading before the lock against the first after it. */
+function movedOnLocking({ stand }: Judging, one: Try): Hint[] {
+  if (one.derived || !LOCKED.includes(one.measure)) return [];
+  const lock = stand.latest('lock-torque', one.place, one.occasion);
+  const before = lock && stand.tries(one).findLast(({ turn, derived }) => turn < lock.turn && !derived);
+  if (!lock || !before || one.turn < lock.turn) return [];
+  const by = one.value - before.value;
+  return Math.abs(by) < measureOf(one.measure).resolution / 2 ? [] : [{ code: 'moved-on-locking', by }];
+}
+
 /** What is odd about a value that is read while a valve is set, by what else was read there on the same occasion. */
 export function settingHints(judging: Judging, one: Try, own: OwnVerdict): Hint[] {
+  return [...movedOnLocking(judging, one), ...byMeasure(judging, one, own)];
+}
+
+function byMeasure(judging: Judging, one: Try, own: OwnVerdict): Hint[] {
   switch (one.measure) {
     case 'preload-turns':
     case 'plunger-depth':

@@ -108,6 +108,14 @@ describe('choosing a method', () => {
     expect(bank.turningDeg % 1).toBeCloseTo(0);
   });
 
+  test('all intakes come before all exhausts, each kind by the positions of the crank', () => {
+    const { steps } = settingOrder(V8, 'each-tdc', 'kind', 15);
+    const kinds = steps.map(({ place }) => place.at(-1));
+    expect(kinds.join('')).toBe('IIIIIIIIEEEEEEEE');
+    const degs = steps.slice(0, 8).map(({ crankDeg }) => crankDeg);
+    expect(degs).toEqual([...degs].sort((a, b) => a - b));
+  });
+
   test('to another stop one turns forwards, and is told the way back where that is shorter', () => {
     expect(turnBetween(300, 456)).toEqual({ forwards: 156, back: null });
     expect(turnBetween(456, 300)).toEqual({ forwards: 564, back: 156 });

@@ -5,10 +5,10 @@ import type { Impossibility } from '../impossible.js';
 import type { Practice } from '../plan/practice.js';
 import { measureOf } from '../plan/measures.js';
 import type { OnFile } from '../derive/on-file.js';
-import { isClear } from '../plan/read-entry.js';
+import { isClear, isUnder } from '../plan/read-entry.js';
 import { actsOf } from './acts.js';
 import type { EngineFile } from './engine-file.js';
-import { aimOf } from '../plan/spec-sets.js';
+import { aimOf, leastOf } from '../plan/spec-sets.js';
 import { onFileOf } from './on-file.js';
 import type { Reading } from './reading.js';
 import { familyKey, siblingKey, slotKey, type Slot } from './slot.js';
@@ -22,6 +22,8 @@ export interface Try extends Reading {
   turn: number;
   /** There is at least so much, rather than so much. */
   isClear?: true;
+  /** There is less than so much. */
+  isUnder?: true;
   derived?: Derivation;
 }
 
@@ -47,7 +49,7 @@ export class Stand {
     private readonly engine: Engine,
     private readonly practice: Practice,
     private readonly onFile: OnFile,
-    private readonly setTo: Seen['setTo'],
+    private readonly shop: Pick<Seen, 'setTo' | 'leastAt'>,
     /** Readings that no longer count, by their ids. */
     private readonly struck: ReadonlySet<string> = new Set(),
   ) {}
@@ -199,7 +201,7 @@ export class Stand {
       engine: this.engine,
       practice: this.practice,
       onFile: this.onFile,
-      setTo: this.setTo,
+      ...this.shop,
       histories,
       tries: (measure, place, at) => this.tries({ measure, place, at, occasion }),
       latest: (measure, place, before) => newest(histories(measure, place), before),
@@ -211,7 +213,11 @@ export class Stand {
 export function standOf(file: Pick<EngineFile, 'engine' | 'spec' | 'readings' | 'papers' | 'acts'>): Stand {
   const { engine, spec, readings } = file;
   const struck = new Set(actsOf(file, 'reading-struck').map(({ readingId }) => readingId));
-  const stand = new Stand(engine, spec.practice, onFileOf(file), (measure, place) => aimOf(spec, measure, place), struck);
+  const shop = {
+    setTo: (measure: string, place: string) => aimOf(spec, measure, place),
+    leastAt: (measure: string, place: string) => leastOf(spec, measure, place),
+  };
+  const stand = new Stand(engine, spec.practice, onFileOf(file), shop, struck);
   for (const reading of readings) stand.add(reading);
   return stand;
 }
@@ -235,14 +241,16 @@ function getOrMake<Key, Value>(map: Map<Key, Value>, key: Key, make: () => Value
 
 function asRead(reading: Reading, turn: number): Try {
   const one: Try = { ...reading, turn };
-  if (isClear(measureOf(reading.measure), reading.entered)) one.isClear = true;
+  const measure = measureOf(reading.measure);
+  if (isClear(measure, reading.entered)) one.isClear = true;
+  if (isUnder(measure, reading.entered)) one.isUnder = true;
   return one;
 }
 
 function asTry(woken: Try, rule: Rule, made: Made): Try {
-  const { measure, place, at, value, uncertainty, terms, hints = [], isClear, isSuspect, replaces } = made;
+  const { measure, place, at, value, uncertainty, terms, hints = [], isClear, isUnder: isLess, isSuspect, replaces } = made;
   // What `Seen` gives are tries.
-  const { at: wasAt, isClear: wasClear, derived: before, ...reading } = (made.of as Try | undefined) ?? woken;
+  const { at: wasAt, isClear: wasClear, isUnder: wasUnder, derived: before, ...reading } = (made.of as Try | undefined) ?? woken;
   const formula = { rule: rule.name, terms };
   const derived: Derivation = { from: reading.measure, uncertainty, formula, hints, carried: rule.carries ?? false };
   if (isSuspect) derived.isSuspect = true;
@@ -256,6 +264,7 @@ function asTry(woken: Try, rule: Rule, made: Made): Try {
     value,
     turn: woken.turn,
     ...(isClear ? { isClear } : {}),
+    ...(isLess ? { isUnder: isLess } : {}),
     derived,
   };
 }

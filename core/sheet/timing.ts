@@ -12,7 +12,7 @@ import type { Sheet } from './sheet.js';
 import { isBuild } from './slot.js';
 
 /** The events that were read at one lift, as a whole. */
-export interface TimingAt {
+interface TimingAt {
   /** mm; null where nobody said it. */
   liftMm: number | null;
   events: Record<CardEvent, Compared>;

@@ -46,9 +46,18 @@ export function formatFigure(canonical: number, unit: Unit): string {
   return Number(figure) === 0 ? figure.replace('-', '') : figure.replace('-', '−');
 }
 
-/** As `formatFigure`; what is only known to be at least so much says so. @example formatAtLeast({ value: 25.4, isClear: true }, 'in') // '≥ 1.0000' */
-export const formatAtLeast = ({ value, isClear }: { value: number; isClear?: true }, unit: Unit): string =>
-  `${isClear ? '≥ ' : ''}${formatFigure(value, unit)}`;
+/** What a figure is only known to be: at least so much, or less. */
+export interface Bound {
+  isClear?: true;
+  isUnder?: true;
+}
+
+/** What stands before a figure that is only a bound. */
+export const boundSign = ({ isClear, isUnder }: Bound): string => (isClear ? '≥ ' : isUnder ? '< ' : '');
+
+/** As `formatFigure`; what is only a bound says so. @example formatBound({ value: 25.4, isClear: true }, 'in') // '≥ 1.0000' */
+export const formatBound = ({ value, ...bound }: { value: number } & Bound, unit: Unit): string =>
+  `${boundSign(bound)}${formatFigure(value, unit)}`;
 
 /** A canonical value with its unit. @example formatValue(1.075, 'in') // '0.0423 in' */
 export function formatValue(canonical: number, unit: Unit): string {

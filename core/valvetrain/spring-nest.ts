@@ -24,7 +24,12 @@ export interface NestSaid {
 }
 
 /** The springs of an engine as they are filed. */
-export type Springs = { unit: 'in' | 'mm'; loadUnit: 'lbf' | 'N' } & Partial<Record<ValveKind, NestSaid>>;
+export type Springs = {
+  unit: 'in' | 'mm';
+  loadUnit: 'lbf' | 'N';
+  /** When other springs went in than were measured until then; ISO 8601. */
+  exchangedAt?: string;
+} & Partial<Record<ValveKind, NestSaid>>;
 
 /** Those of one kind in millimetres and newtons; null where none are filed. */
 export function nestOf({ unit, loadUnit, ...said }: Springs, kind: ValveKind): NestSaid | null {

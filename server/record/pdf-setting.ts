@@ -15,7 +15,7 @@ export function settingPart(doc: Doc, record: BuildRecord, startY: number): numb
   if (way) {
     const { quarters } = way;
     const rounds = quarters ? ` ${quarters.looked} quarters were looked at${quarters.isDone ? '; the last whole cycle brought nothing loose' : '; no whole cycle has brought nothing loose yet'}.` : ''; // prettier-ignore
-    y = paragraph(doc, `Set by this way: ${METHOD_TITLE[way.method].toLowerCase()}, along the ${way.along === 'bank' ? 'heads' : 'firing order'}; chosen by ${way.by}.${rounds}`, y); // prettier-ignore
+    y = paragraph(doc, `Set by this way: ${METHOD_TITLE[way.method].toLowerCase()}, ${way.along === 'kind' ? 'intakes first, then exhausts' : `along the ${way.along === 'bank' ? 'heads' : 'firing order'}`}; chosen by ${way.by}.${rounds}`, y); // prettier-ignore
   }
   for (const { by, at } of turned)
     y = paragraph(doc, `Turned twice by hand, nothing bound: ${by}, ${dateOf(at, record)}.`, y);

@@ -6,6 +6,11 @@ import { actsOf } from '../../core/sheet/acts.js';
 import { acknowledgedOf, dispositionsOf } from '../../core/sheet/engine-file.js';
 import { cardOf, sweepsOf } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
+import { judgingOf } from '../../core/sheet/judging-of.js';
+import { narrowWindows } from '../../core/sheet/narrow-windows.js';
+import { standOf } from '../../core/sheet/stand.js';
+import { wordNarrow } from '../../contracts/wording/narrow.js';
+import { unitOfLimit } from '../../core/plan/spec-sets.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
 import { acknowledgeCautions, decide, signOff } from '../services/acts.js';
 import { changeEngine, changeLife } from '../services/change-engine.js';
@@ -108,7 +113,9 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
 
   route(app, 'GET /api/engines/:id/sheet', EVERYBODY, async ({ params }) => {
     const file = await engines.file(params.id);
-    const { rows, stages, ...rest } = sheetOf(file);
+    const stand = standOf(file);
+    const { rows, stages, ...rest } = sheetOf(file, stand);
+    const narrow = narrowWindows(judgingOf(file, stand)).map((one) => ({ ...one, message: wordNarrow(one, unitOfLimit(file.spec, one.measure)) })); // prettier-ignore
     const answers = actsOf(file, 'hint-answer');
     const measures = rows.map((row) => ({
       ...row,
@@ -119,7 +126,7 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
         return { code: hint.code, message: wordHint(hint, row.enteredUnit, row), ...(answered ? { answer: answered } : {}) };
       }),
     }));
-    return { measures, stages: { ...stages }, ...rest };
+    return { measures, stages: { ...stages }, ...rest, narrow };
   });
 
   route(app, 'GET /api/engines/:id/dispositions', EVERYBODY, async ({ params }) => ({

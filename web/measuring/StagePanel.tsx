@@ -6,7 +6,7 @@ import { measureOf } from '../../core/plan/measures.js';
 import { uncertaintyOf } from '../../core/plan/practice.js';
 import { limitAt, type AppliedLimit } from '../../core/sheet/limits.js';
 import { answerAt } from '../../core/sheet/answer.js';
-import { formatFigure, formatValue, UNIT_LABEL } from '../../core/units/format.js';
+import { boundSign, formatFigure, formatValue, UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { FormulaLine } from '../drawings/FormulaLine.js';
 import { MarginBar } from '../drawings/MarginBar.js';
@@ -18,6 +18,7 @@ import {
   Hints,
   JustTaken,
   LimitNote,
+  Narrow,
   sayDerived,
   StandingCaution,
 } from './panel-parts.js';
@@ -137,7 +138,7 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
             of={
               makes === own || through?.measure === makes.measure
                 ? null
-                : `${measureOf(makes.measure).title.toLowerCase()} ${makes.isClear ? '≥ ' : ''}${formatValue(makes.value, shownIn(makes.measure))}`
+                : `${measureOf(makes.measure).title.toLowerCase()} ${boundSign(makes)}${formatValue(makes.value, shownIn(makes.measure))}`
             }
             terms={wordTerms(formula.terms, lengthUnit)}
           />
@@ -147,6 +148,7 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
         <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
         <ReadHereBefore slot={slot} entry={entry} strike={strike} />
         <LimitNote limit={limit} of={measure.key} />
+        {limit && <Narrow measure={limit.measure} place={slot.place} />}
         {below}
         <Pictures stage={stage} place={slot.place} />
       </div>

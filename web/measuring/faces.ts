@@ -1,7 +1,7 @@
 import { feeds } from '../../core/derive/rules.js';
 import { placesOf } from '../../core/engine/places.js';
 import type { SheetRow } from '../../core/sheet/row.js';
-import { formatAtLeast } from '../../core/units/format.js';
+import { formatBound } from '../../core/units/format.js';
 import type { DialFace } from '../drawings/ValveMap.js';
 import type { Steps } from './use-steps.js';
 
@@ -25,7 +25,7 @@ export function facesOf({ sheet, engine, entry, active, target, lengthUnit }: St
           mark: face?.verdict ?? 'missing',
           value: face?.value ?? null,
           limit: face?.limit ?? null,
-          figure: shown ? formatAtLeast(shown, shownIn) : '',
+          figure: shown ? formatBound(shown, shownIn) : '',
         },
       ];
     }),

@@ -4,7 +4,10 @@ import { useMemo } from 'react';
 import { wordHint } from '../../contracts/wording/hint.js';
 import { wordLimit, wordSource } from '../../contracts/wording/limit.js';
 import type { Hint } from '../../core/judge/hints.js';
-import { spokenPlace } from '../../core/engine/places.js';
+import { wordNarrow } from '../../contracts/wording/narrow.js';
+import { unitOfLimit } from '../../core/plan/spec-sets.js';
+import { narrowWindows } from '../../core/sheet/narrow-windows.js';
+import { parseValve, spokenPlace } from '../../core/engine/places.js';
 import { cautionsOf, STANDING_CAUTION } from '../../core/plan/cautions.js';
 import type { Stage } from '../../core/plan/measure.js';
 import { measureOf } from '../../core/plan/measures.js';
@@ -14,7 +17,7 @@ import { ordersBroken } from '../../core/sheet/gates.js';
 import { acknowledgedOf } from '../../core/sheet/engine-file.js';
 import { hintsTogether } from '../../core/sheet/answer.js';
 import type { SheetRow } from '../../core/sheet/row.js';
-import { formatValue, UNIT_LABEL } from '../../core/units/format.js';
+import { boundSign, formatValue, UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { VerdictMark } from '../drawings/VerdictMark.js';
 import { useDesk } from '../state/use-desk.js';
@@ -177,9 +180,18 @@ export function LimitNote({ limit, of }: { limit: AppliedLimit | null; of: strin
   );
 }
 
+/** That a window is narrower than its readings can tell, before any is read, and what helps. */
+export function Narrow({ measure, place }: { measure: string; place: string }) {
+  const judging = useDesk((desk) => desk.judging!);
+  const found = useMemo(() => narrowWindows(judging), [judging]);
+  const kind = parseValve(place)?.kind ?? null;
+  const narrow = found.find((one) => one.measure === measure && one.kind === kind);
+  return narrow ? <p className="now-hint">{wordNarrow(narrow, unitOfLimit(judging.spec, measure))}</p> : null;
+}
+
 /** A derived value with its measure: what a reading brings forth. */
 export function sayDerived(
-  rows: Pick<SheetRow, 'measure' | 'value' | 'isClear' | 'derivedFrom'>[],
+  rows: Pick<SheetRow, 'measure' | 'value' | 'isClear' | 'isUnder' | 'derivedFrom'>[],
   lengthUnit: Unit,
 ): string | null {
   const made = rows.find((row) => row.derivedFrom);
@@ -187,5 +199,5 @@ export function sayDerived(
   const { quantity, title, units } = measureOf(made.measure);
   const shown = quantity === 'length' ? lengthUnit : quantity === 'angle' ? 'deg' : units[0];
   const value = formatValue(made.value, shown);
-  return `${title.toLowerCase()} ${made.isClear ? '≥ ' : ''}${value}`;
+  return `${title.toLowerCase()} ${boundSign(made)}${value}`;
 }

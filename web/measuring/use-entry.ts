@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { wordEntry } from '../../contracts/wording/entry.js';
 import { wordImpossibility } from '../../contracts/wording/impossible.js';
 import type { Measure } from '../../core/plan/measure.js';
-import { readEntry, UNTOUCHED } from '../../core/plan/read-entry.js';
+import { DOES_NOT_PASS, readEntry, UNTOUCHED } from '../../core/plan/read-entry.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import { judgeNext, type Answer } from '../../core/sheet/answer.js';
 import { slotKey, type Slot } from '../../core/sheet/slot.js';
@@ -85,6 +85,8 @@ export function useEntry({ slot, measure, unit }: Target) {
     /** Puts the side with that first letter behind the number (N where nothing was touched), or takes it away again. */
     side: (letter: string) =>
       edit((text) => {
+        if (measure.mayNotPass && letter === 'n' && text !== '')
+          return text.startsWith(DOES_NOT_PASS) ? text.slice(1) : `${DOES_NOT_PASS}${text}`;
         const { plus, minus } = measure.sides ?? {};
         const clear = measure.mayBeClear && letter === 'n' ? UNTOUCHED : undefined;
         const word = clear ?? [plus, minus].find((side) => side?.startsWith(letter));

@@ -65,7 +65,7 @@ export function useMeasuringKeys(acts: MeasuringActs): void {
     function press(key: string): void {
       const act = latest.current;
       // A comma is no decimal point, but left out it would make 24526 of 2,4526: it is typed, and refused by name.
-      if (/^[0-9./,;+ -]$/.test(key)) act.type(key);
+      if (/^[0-9./,;+< -]$/.test(key)) act.type(key);
       else if (key === 'Backspace') act.erase();
       else if (key === 'Escape') act.escape();
       else if (key === 'Enter') act.take();

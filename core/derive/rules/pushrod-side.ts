@@ -18,6 +18,7 @@ export const pushrodSide: Rule = {
       {
         measure: 'pushrod-side-gap-final',
         value: gap.value - half,
+        ...(gap.isUnder ? { isUnder: true as const } : {}),
         uncertainty: uncertaintyOf(practice, measureOf('pushrod-side-gap')),
         terms: [
           readTerm('+', gap, 'mm'),

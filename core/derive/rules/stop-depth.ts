@@ -1,8 +1,12 @@
-import { pitchMmOf, ratioOf } from '../../engine/engine.js';
+import { pitchMmOf, ratioOf, type Engine } from '../../engine/engine.js';
 import { parseValve } from '../../engine/places.js';
 import { measureOf } from '../../plan/measures.js';
 import { uncertaintyOf } from '../../plan/practice.js';
 import { readTerm, type Rule } from '../rule.js';
+
+/** What a turn of a bolt that goes to a stop presses the plunger by, mm; null where the adjuster itself turns. */
+export const perTurnToStop = (engine: Pick<Engine, 'mount' | 'ratio' | 'thread'>, place: string): number | null =>
+  engine.mount === 'pedestal-shim' ? pitchMmOf(engine) * (1 + 1 / ratioOf(engine, parseValve(place)!.kind)) : null;
 
 /**
  * How deep a plunger stands where a bolt draws its pedestal to a stop: its turns from zero lash to its torque lower the
@@ -15,10 +19,9 @@ export const stopDepth: Rule = {
   gives: ['plunger-depth'],
   first: () => null,
   derive(turns, { engine, practice }) {
-    const { kind } = parseValve(turns.place)!;
-    if (engine.mount !== 'pedestal-shim') return [];
-    const lever = 1 + 1 / ratioOf(engine, kind);
-    const perTurn = pitchMmOf(engine) * lever;
+    const perTurn = perTurnToStop(engine, turns.place);
+    if (perTurn === null) return [];
+    const lever = 1 + 1 / ratioOf(engine, parseValve(turns.place)!.kind);
     const { threadsPerUnit, unit } = engine.thread;
     return [
       {

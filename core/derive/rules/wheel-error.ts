@@ -5,8 +5,6 @@ import { trueTdc } from '../../wheel/true-tdc.js';
 import { readTerm, type Rule } from '../rule.js';
 import { stopPasses } from '../stop-passes.js';
 
-export const WHEEL_ERROR = 'wheel-error';
-
 const MEANS = [
   { first: 'tdc-stop-first', second: 'tdc-stop-second', method: 'piston-stop' },
   { first: 'tdc-drop-first', second: 'tdc-drop-second', method: 'equal-drop' },
@@ -18,7 +16,7 @@ const side = (deg: number) => ({ deg: Math.abs(deg), side: deg < 0 ? ('before' a
 
 /** What the wheel reads at the real dead centre: midway between the two readings of a pass. */
 export const wheelError: Rule = {
-  name: WHEEL_ERROR,
+  name: 'wheel-error',
   wokenBy: MEANS.flatMap(({ first, second }) => [first, second]),
   reads: [],
   gives: ['tdc-wheel-error'],

@@ -1,7 +1,17 @@
 import { choice, length, torque, turns, type Measure } from '../measure.js';
 
+/** Looked over at each valve before it is set: as it should be, or it was not and was put right. */
+const LOOKED_OVER: [key: string, title: string, how: string][] = [
+  ['rod-in-cups', 'Pushrod in both cups', 'Seated in lifter and rocker, not beside them.'],
+  ['trunnion-way', 'Trunnion right way up', 'Flat or oil hole as its maker shows it.'],
+  ['rocker-square', 'Rocker square on the tip', 'From above: in line with valve and pushrod.'],
+  ['rod-in-hole', 'Right pushrod, right hole', 'Intake and exhaust lengths may differ.'],
+];
+const lookedOver = LOOKED_OVER.map(([key, title, how]) => choice(key, title, ['right', 'put-right'], how));
+
 /** Preload, lash and what belongs to them, the proof and the tightening. */
 export const SETTING: Measure[] = [
+  ...lookedOver,
   // The first three are of the first version; an option keeps its place in the list for ever.
   choice(
     'plunger-state',
@@ -25,6 +35,22 @@ export const SETTING: Measure[] = [
     [0.001, 0.003],
     'Plunger below its clip; computed from the turns, or measured with a dial.',
     { lifter: 'hydraulic' },
+  ),
+  length(
+    'plunger-depth-hot',
+    'Plunger depth, hot',
+    'setting',
+    'valve',
+    [0.001, 0.003],
+    'What the growth of head and block leaves of it, where it was set cold.',
+    { lifter: 'hydraulic', needs: ['plunger-depth'] },
+  ),
+  choice(
+    'engine-warmth',
+    'Engine, as preload is set',
+    ['cold', 'warm'],
+    'Asked once: a cold engine loses preload as it warms up.',
+    { lifter: 'hydraulic', scope: 'engine' },
   ),
   length(
     'held-open',

@@ -17,6 +17,7 @@ import { useDesk } from '../../state/use-desk.js';
 import { AskFigures } from '../intake/AskFigures.js';
 
 const KEYS: [string, string][] = [
+  ['N', 'a blade that won’t go in: less than so much'],
   ['0 … 9 . / −', 'into the active place'],
   [';', 'between sizes taken in several directions: front; front across; rear; rear across'],
   ['A  B', 'above or below the deck'],

@@ -148,6 +148,7 @@ export function PracticeFields({ control }: { control: Control<SetForm> }) {
                 options={[
                   ['firing', 'the firing order'],
                   ['bank', 'the heads'],
+                  ['kind', 'intakes, then exhausts'],
                 ]}
               />
             </>

@@ -9,6 +9,7 @@ import { download } from '../../app/download.js';
 import type { specSetLoader } from '../../app/loaders.js';
 import { useSession } from '../../state/session.js';
 import { METHOD_TITLE } from '../../../contracts/wording/setting.js';
+import { ALONG_NAME } from '../setting/words.js';
 import { Comparison, LimitsTable } from './LimitsTable.js';
 import { MoveEngines } from './MoveEngines.js';
 import { limitsCsv, setJson } from './set-files.js';
@@ -94,7 +95,7 @@ export function Versions() {
           <section aria-label="Practice" className="limits-stage">
             <h2>Practice</h2>
             <p>
-              {METHOD_TITLE[setting.method]}, along {setting.along === 'firing' ? 'the firing order' : 'the heads'};{' '}
+              {METHOD_TITLE[setting.method]}, {ALONG_NAME[setting.along]};{' '}
               <span className="figure">{setting.marginDeg}°</span> to any ramp. Drops at{' '}
               <span className="figure">{shown.practice.timing.drops.in.join(', ')} in</span> or{' '}
               <span className="figure">{shown.practice.timing.drops.mm.join(', ')} mm</span>. The chain settles by{' '}

@@ -10,7 +10,7 @@ import type { Clearance } from '../../../core/sheet/over-piston.js';
 import type { Sheet } from '../../../core/sheet/sheet.js';
 import { mockUpsOf } from '../../../core/sheet/papers.js';
 import { valueChanges, type ValueChange } from '../../../core/sheet/value-changes.js';
-import { formatAtLeast } from '../../../core/units/format.js';
+import { formatBound } from '../../../core/units/format.js';
 import { act, sayError } from '../../app/api.js';
 import { DrawnChart } from '../../charts/DrawnChart.js';
 import { useChartInks } from '../../charts/use-chart-inks.js';
@@ -157,7 +157,7 @@ export function Across() {
             Nothing touched here, or nothing was read:{' '}
             {clearances
               .map(
-                ({ place, depth }) => `${spokenPlace(place)} ${depth ? formatAtLeast(depth, lengthUnit) : 'not read'}`,
+                ({ place, depth }) => `${spokenPlace(place)} ${depth ? formatBound(depth, lengthUnit) : 'not read'}`,
               )
               .join(', ')}
             .

@@ -9,7 +9,7 @@ import { clayOutOf, isClayInside } from '../../../core/sheet/engine-file.js';
 import { springPaperOf } from '../../../core/sheet/papers.js';
 import type { SheetRow } from '../../../core/sheet/row.js';
 import { shimList } from '../../../core/sheet/shim-list.js';
-import { formatAtLeast, formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
+import { formatBound, formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
 import { download } from '../../app/download.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useLengthUnit } from '../../measuring/use-length-unit.js';
@@ -34,7 +34,7 @@ export function Lists() {
   const read = (row: SheetRow | null) =>
     row && (
       <>
-        {formatAtLeast(row, unit)} {row.verdict !== 'unjudged' && <VerdictMark mark={row.verdict} word={false} />}
+        {formatBound(row, unit)} {row.verdict !== 'unjudged' && <VerdictMark mark={row.verdict} word={false} />}
       </>
     );
   const plan = useMemo(() => clayPlan(judging!, sheet!), [judging, sheet]);

@@ -25,7 +25,7 @@ import { useCrankOver } from './use-crank-over.js';
 
 const KEYS: [string, string][] = [
   ['0 … 9 . /', 'into the active valve'],
-  ['N', 'nothing touched: at least the clay’s thickness'],
+  ['N', 'clay untouched: at least so much; or a blade that won’t go in: less than so much'],
   ['Enter', 'take the value and go on: thinnest, middle, radial, then the next valve'],
   ['Backspace', 'correct the last key'],
   ['Esc', 'leave what is typed; again, leave the bench'],
@@ -110,6 +110,11 @@ export function Measuring({
       keyLine={
         <>
           <kbd>Enter</kbd> take and go on{' '}
+          {measure.mayNotPass && (
+            <>
+              <kbd>N</kbd> blade won’t go in{' '}
+            </>
+          )}
           {measure.mayBeClear && (
             <>
               <kbd>N</kbd> untouched{' '}

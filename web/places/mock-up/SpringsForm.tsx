@@ -22,6 +22,11 @@ import {
 } from './springs-form.js';
 
 const NAME: Record<ValveKind, string> = { I: 'Intake', E: 'Exhaust' };
+/** Other springs than were measured make heights, loads and gaps to be read again. */
+const EXCHANGED = [
+  ['no', 'no, the same springs'],
+  ['yes', 'yes: read them again'],
+] as const;
 const KINDS: ValveKind[] = ['I', 'E'];
 const LOAD_UNITS = [
   ['lbf', 'lbf'],
@@ -66,6 +71,7 @@ export function SpringsForm() {
         <fieldset>
           <FormChoice control={control} name="unit" label="Heights in" options={LIFT_UNITS} />
           <FormChoice control={control} name="loadUnit" label="Loads in" options={LOAD_UNITS} />
+          <FormChoice control={control} name="exchanged" label="Springs exchanged since measured" options={EXCHANGED} />
         </fieldset>
         {KINDS.map((kind) => (
           <Nest key={kind} kind={kind} control={control} />

@@ -20,6 +20,9 @@ interface NestForm {
 export interface SpringsForm {
   unit: 'in' | 'mm';
   loadUnit: 'lbf' | 'N';
+  /** Whether other springs went in than were measured; and when that was said last. */
+  exchanged: 'no' | 'yes';
+  exchangedAt: string;
   I: NestForm;
   E: NestForm;
 }
@@ -29,6 +32,8 @@ const EMPTY_NEST: NestForm = { nest: [], wantedHeight: '', wantedLoad: '' };
 export const emptySprings = (unit: 'in' | 'mm'): SpringsForm => ({
   unit,
   loadUnit: unit === 'in' ? 'lbf' : 'N',
+  exchanged: 'no',
+  exchangedAt: '',
   I: EMPTY_NEST,
   E: EMPTY_NEST,
 });
@@ -46,9 +51,11 @@ const nestForm = (said: NestSaid | undefined): NestForm =>
         wantedLoad: typed(said.wantedLoad),
       }
     : EMPTY_NEST;
-export const springsFormOf = ({ unit, loadUnit, I, E }: Springs): SpringsForm => ({
+export const springsFormOf = ({ unit, loadUnit, exchangedAt, I, E }: Springs): SpringsForm => ({
   unit,
   loadUnit,
+  exchanged: 'no',
+  exchangedAt: exchangedAt ?? '',
   I: nestForm(I),
   E: nestForm(E),
 });
@@ -72,9 +79,11 @@ export const springFieldOf = (path: string): string => path.replace(/(\.table)\.
 /** The springs that a form describes, or everything that is wrong with it, each by its field. */
 export function checkSprings(form: SpringsForm): { said: Springs; issues: [] } | { said: null; issues: Issue[] } {
   const kinds: ValveKind[] = ['I', 'E'];
+  const exchangedAt = form.exchanged === 'yes' ? new Date().toISOString() : form.exchangedAt;
   const request = {
     unit: form.unit,
     loadUnit: form.loadUnit,
+    ...(exchangedAt ? { exchangedAt } : {}),
     ...Object.fromEntries(kinds.filter((kind) => form[kind].nest.length > 0).map((kind) => [kind, nestOf(form[kind])])),
   };
   const parsed = springsSchema.safeParse(request);

@@ -1,6 +1,6 @@
 import { measureOf } from '../../../core/plan/measures.js';
 import { springPaperOf } from '../../../core/sheet/papers.js';
-import { formatAtLeast, formatValue } from '../../../core/units/format.js';
+import { formatBound, formatValue } from '../../../core/units/format.js';
 import type { Steps } from '../../measuring/use-steps.js';
 import { useDesk } from '../../state/use-desk.js';
 
@@ -11,8 +11,8 @@ export function WorstAndLikely({ steps: { sheet, active, lengthUnit } }: { steps
   if (!worst || !likely) return null;
   return (
     <p>
-      In the build: worst <span className="figure">{formatAtLeast(worst, lengthUnit)}</span>, likely{' '}
-      <span className="figure">{formatAtLeast(likely, lengthUnit)}</span>,{' '}
+      In the build: worst <span className="figure">{formatBound(worst, lengthUnit)}</span>, likely{' '}
+      <span className="figure">{formatBound(likely, lengthUnit)}</span>,{' '}
       {formatValue(Math.abs(likely.value - worst.value), lengthUnit)} apart. Judged by the worst.
     </p>
   );

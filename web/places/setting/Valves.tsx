@@ -15,6 +15,7 @@ import { useVoice } from '../../measuring/use-voice.js';
 import { usePreferences } from '../../state/preferences.js';
 import { useLooksOn } from '../../state/session.js';
 import { AskGuess } from './AskGuess.js';
+import { AskWarmth } from './AskWarmth.js';
 import { AtValve } from './AtValve.js';
 import { BeginOccasion } from './BeginOccasion.js';
 import { DriftView } from './DriftView.js';
@@ -170,6 +171,7 @@ export function Valves({ list }: { list?: ReactNode }) {
                 onGuess={() => void acts.choose({ method, along: setting.along })}
               />
             )}
+            <AskWarmth setting={setting} />
             {order.unsafe.length > 0 && (
               <p className="measuring-unsafe">
                 <VerdictMark mark="high" word={false} /> This method cannot set {sayUnsafe(order.unsafe, marginDeg)} on

@@ -4,7 +4,7 @@ import { hangsOnCam, isGuessed } from '../../../core/cam/turning-events.js';
 import { sameCrank } from '../../../core/engine/crank.js';
 import { placesOf } from '../../../core/engine/places.js';
 import { measureOf } from '../../../core/plan/measures.js';
-import { typedAtValve } from '../../../core/plan/setting-asks.js';
+import { LOOK_OVER, typedAtValve } from '../../../core/plan/setting-asks.js';
 import { settingOrder } from '../../../core/plan/setting-order.js';
 import { limitFor } from '../../../core/plan/spec-sets.js';
 import { setAsideOf, settingWayOf, slackRoundsOf } from '../../../core/sheet/setting-progress.js';
@@ -16,6 +16,7 @@ import { useLengthUnit } from '../../measuring/use-length-unit.js';
 import { useTurning } from '../../measuring/use-turning.js';
 import { useBench } from '../../state/bench.js';
 import { FIRST_POSITION, usePreferences, type LengthUnit } from '../../state/preferences.js';
+import { useLooksOn } from '../../state/session.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useFaces } from './use-faces.js';
 
@@ -34,6 +35,7 @@ export function useSetting() {
   const position = usePreferences((state) => state.positions[engine.id]) ?? FIRST_POSITION;
   const { move: savePosition, cycleUnit } = usePreferences();
   const occasion = position.occasion ?? BUILD;
+  const looksOn = useLooksOn();
   const bench = useBench(engine.id);
   const { method, along, chosenBy } = useMemo(() => settingWayOf(file, practice), [file, practice]);
   const slack = useMemo(() => slackRoundsOf(file), [file]);
@@ -135,8 +137,11 @@ export function useSetting() {
     faces,
     /** Takes what is typed and steps on: to what else is asked at this valve, then to the next one. */
     take: () => {
-      if (typed === '') return stepOn();
-      if (!take()) return;
+      // Looked over and right: Enter says so.
+      const isLookedOver = typed === '' && LOOK_OVER.includes(key) && !has(key, active) && !looksOn;
+      if (typed === '' && !isLookedOver) return stepOn();
+      if (isLookedOver) desk.take({ ...target.slot, entered: measure.options![0], unit: 'choice' });
+      else if (!take()) return;
       const left = asked.filter((other) => other !== key && !has(other, active));
       // What is asked comes one after the other; what was chosen besides leaves the hand at its valve.
       if (!asked.includes(key)) setChosen(left.length > 0 ? { place: active, measure: left[0] } : null);

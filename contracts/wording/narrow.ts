@@ -1,0 +1,18 @@
+import type { Help, NarrowWindow } from '../../core/sheet/narrow-windows.js';
+import { measureOf } from '../../core/plan/measures.js';
+import { formatValue } from '../../core/units/format.js';
+import type { Unit } from '../../core/units/units.js';
+
+const HELP: Record<Help['code'], (trust: string) => string> = {
+  sixteenths: (trust) => `count sixteenths of a turn (then ±${trust})`,
+  dial: (trust) => `read the plunger depth by dial (then ±${trust})`,
+  'own-trust': (trust) => `repeat your readings, and if they agree set a trust of ${trust} or less in Limits`,
+};
+
+/** A window too narrow for its readings, and what helps. @param unit of what the limit is on */
+export function wordNarrow({ measure, width, trust, helps, repeats }: NarrowWindow, unit: Unit): string {
+  const say = (value: number) => formatValue(value, unit);
+  const enough = helps.filter(({ isEnough }) => isEnough).map(({ code, trust: of }) => HELP[code](say(of)));
+  const own = repeats ? ` Your ${repeats.pairs} repeats here agree to ±${say(repeats.trust)}.` : '';
+  return `${measureOf(measure).title}: the window is ${say(width)} wide, and a reading is trusted to ±${say(trust)}. Every value will be in doubt. To fix it, ${enough.join(', or ')}.${own}`;
+}
