@@ -44,8 +44,7 @@ import {
   onBenchSchema,
   openGateRequest,
   toldRequest,
-  toldSchema,
-} from './gate.js';
+  toldSchema, checkMovedSchema, moveCheckRequest } from './gate.js';
 import { geometryAnswer, lengthsAnswer } from './geometry.js';
 import { keysAnswer, newKeyRequest, ownCertificateRequest } from './keys.js';
 import { camCardAnswer, camCardSchema } from './papers/cam-card.js';
@@ -220,6 +219,7 @@ export const API = {
     answer: gateAnswer,
     status: 201,
   },
+  'POST /api/engines/:id/check-moves': { params: id, body: moveCheckRequest, answer: checkMovedSchema, status: 201 },
   'POST /api/engines/:id/told': { params: id, body: toldRequest, answer: toldSchema, status: 201 },
   'POST /api/engines/:id/on-bench': { params: id, body: onBenchRequest, answer: onBenchSchema, status: 201 },
   'GET /api/promises': { answer: promisesAnswer },

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { LIVES } from '../core/sheet/acts.js';
 import { stageSchema } from './catalogue.js';
 import { engineAnswer } from './engine.js';
-import { gateClosedSchema, gateOpenedSchema, lackSchema, onBenchSchema, toldSchema } from './gate.js';
+import { checkMovedSchema, gateClosedSchema, gateOpenedSchema, lackSchema, onBenchSchema, toldSchema } from './gate.js';
 import { paperSchema } from './papers/papers.js';
 import { pictureSchema } from './picture.js';
 import { dispositionSchema, readingSchema } from './reading.js';
@@ -41,6 +41,7 @@ const actSchema = z.discriminatedUnion('kind', [
   gateOpenedSchema.extend({ kind: z.literal('gate-opened') }),
   toldSchema.extend({ kind: z.literal('told') }),
   onBenchSchema.extend({ kind: z.literal('on-bench') }),
+  checkMovedSchema.extend({ kind: z.literal('check-moved') }),
   strikeSchema.extend({ kind: z.literal('reading-struck') }),
 ]);
 

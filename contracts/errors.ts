@@ -62,6 +62,7 @@ export const ERRORS = {
   'part.no-such-step': { status: 422, message: 'This cannot become of the line as it stands.' },
   'part.not-on-shelf': { status: 409, message: 'There are not so many on the shelf. Count it first.' },
   'sweep.unknown-place': { status: 422, message: 'This engine has no such valve.' },
+  'check.not-asked': { status: 409, message: 'No gate of this engine asks for this measure.' },
   'strike.no-reading': { status: 404, message: 'This engine has no such reading.' },
   'strike.newest-counts': { status: 409, message: 'Only the newest reading counts here. Type the right one.' },
   'strike.already': { status: 409, message: 'This reading is struck already.' },

@@ -23,6 +23,10 @@ export const openGateRequest = z.object({
   cost: z.number({ error: 'money, as a number' }).int().min(0, 'not below zero').max(100_000_000, 'far too much').nullable().default(null), // prettier-ignore
 });
 
+/** A check that is made at another time on this engine: what is asked, by which later gate from here on, and why. */
+export const moveCheckRequest = z.object({ id: madeId, ask: text(200), to: gateSchema, reason });
+export const checkMovedSchema = z.object({ ...done, ask: z.string(), to: gateSchema, reason: z.string() });
+
 export const gateClosedSchema = z.object({
   ...done,
   gate: gateSchema,

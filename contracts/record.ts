@@ -97,6 +97,9 @@ export const buildRecordSchema = z.object({
       quarters: z.object({ looked: z.number().int(), isDone: z.boolean() }).optional(),
     })
     .optional(),
+  movedChecks: z
+    .array(z.object({ ask: z.string(), to: gateSchema, reason: z.string(), by: z.string(), at: z.string() }))
+    .optional(),
   struck: z
     .array(
       z.object({

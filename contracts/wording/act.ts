@@ -4,7 +4,7 @@ import { UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import type { Gate } from '../../core/plan/gates.js';
 import type { Stage } from '../../core/plan/measure.js';
-import { GATE_WORD, STAGE_WORD } from './gate.js';
+import { GATE_WORD, STAGE_WORD, wordAsk } from './gate.js';
 import { many } from './many.js';
 import { wordOccasion } from './occasion.js';
 import { wordTakenAt } from './picture.js';
@@ -111,6 +111,7 @@ const SAYS: Record<string, (body: Body) => string> = {
     `looked for slack at ${text(crankDeg)}°: ${Array.isArray(loose) && loose.length === 0 ? 'none' : listed(loose)}`,
   'gate.closed': (body) =>
     `closed a gate: ${gateIs(body.gate)}${Array.isArray(body.lacks) && body.lacks.length > 0 ? `, with ${many(body.lacks.length, 'thing', 'things')} lacking` : ''}${because(body)}`,
+  'check.moved': (body) => `moved a check: ${wordAsk(text(body.ask))}, now before ${gateIs(body.to)}${because(body)}`,
   'gate.opened': (body) => `opened a gate again: ${gateIs(body.gate)}${because(body)}`,
   'customer.told': ({ how, says }) => `told the customer by ${text(how).replace('-', ' ')}: “${text(says)}”`,
   'bench.ticked': ({ item, stage, isThere }) =>

@@ -29,9 +29,11 @@ import {
 import {
   recordedCautions,
   recordedGates,
+  recordedMoves,
   recordedTightening,
   type RecordedCaution,
   type RecordedGate,
+  type RecordedMove,
   type RecordedTightening,
 } from './recorded-path.js';
 import { recordedGeometry, type RecordedGeometry } from './recorded-geometry.js';
@@ -105,6 +107,8 @@ export interface BuildRecord {
   way?: RecordedWay;
   /** What was odd about readings and was looked at. Left out where nothing was. */
   answers?: RecordedAnswer[];
+  /** Checks that were made at another time. Left out where there are none. */
+  movedChecks?: RecordedMove[];
   /** Readings that were wrong and count no longer. Left out where there are none. */
   struck?: RecordedStrike[];
   /** What has changed since the build. Left out where nothing has, or was read again. */
@@ -183,6 +187,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
   const signOffs = SIGN_OFFS.flatMap((what) => actsOf(file, 'sign-off').findLast((one) => one.what === what) ?? []);
   const judged = { file, sheet, stand, partsOpen: null };
   const [gates, cautions, tightening] = [recordedGates(judged), recordedCautions(judged), recordedTightening(judged)];
+  const movedChecks = recordedMoves(judged);
   const takers = new Set(file.readings.map((reading) => reading.by));
   const here = new Set(input.people.map(({ handle }) => handle));
   // Who took them in another shop stands as the reading has it.
@@ -222,6 +227,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       ...(way ? { way } : {}),
       ...(answers.length > 0 ? { answers } : {}),
       ...(struck.length > 0 ? { struck } : {}),
+      ...(movedChecks.length > 0 ? { movedChecks } : {}),
       ...(drift.length > 0 ? { drift } : {}),
       ...(signOffs.length > 0 ? { signOffs: signOffs.map(signOffOf) } : {}),
       ...(gates.length > 0 ? { gates } : {}),

@@ -1,6 +1,6 @@
 import type { Gate } from '../plan/gates.js';
 import type { Stage } from '../plan/measure.js';
-import { actsOf, type Lack } from '../sheet/acts.js';
+import { actsOf, type CheckMoved, type Lack } from '../sheet/acts.js';
 import { gatesOf, type Judged } from '../sheet/gates.js';
 import { tighteningsOf } from '../sheet/tightening.js';
 
@@ -14,6 +14,12 @@ export interface RecordedGate {
   /** How many readings were taken while it was closed, of what it hides. */
   takenBehind: number;
 }
+
+/** A check that was made at another time on this engine: before which gate, and why. */
+export type RecordedMove = Omit<CheckMoved, 'id'>;
+
+export const recordedMoves = ({ file }: Pick<Judged, 'file'>): RecordedMove[] =>
+  actsOf(file, 'check-moved').map(({ ask, to, reason, by, at }) => ({ ask, to, reason, by, at }));
 
 /** Who has read the cautions of a stage. */
 export interface RecordedCaution {

@@ -81,6 +81,17 @@ export interface GateClosed {
   at: string;
 }
 
+/** A check that this engine makes at another time: what a gate asks is asked by a later one. */
+export interface CheckMoved {
+  id: string;
+  /** As the practice spells it: `measure:cam-end-play`. */
+  ask: string;
+  to: Gate;
+  reason: string;
+  by: string;
+  at: string;
+}
+
 /** How a customer is told something. */
 export const TOLD_BY = ['phone', 'text', 'mail', 'letter', 'in-person'] as const;
 
@@ -205,7 +216,8 @@ export type Act =
   | ({ kind: 'gate-opened' } & GateOpened)
   | ({ kind: 'told' } & CustomerTold)
   | ({ kind: 'on-bench' } & OnBench)
-  | ({ kind: 'reading-struck' } & ReadingStruck);
+  | ({ kind: 'reading-struck' } & ReadingStruck)
+  | ({ kind: 'check-moved' } & CheckMoved);
 
 /** The acts of one kind, in the order in which they were done. */
 export const actsOf = <Kind extends Act['kind']>(

@@ -144,6 +144,21 @@ describe('a gate that is closed', () => {
     expect(pan.takenBehind.map(({ takenAt }) => takenAt.slice(11, 16))).toEqual(['09:00', '13:00']);
   });
 
+  test('a check that is made at another time is asked by the later gate, and is not hidden by the one before', () => {
+    const moved: Act = { kind: 'check-moved', id: 'm1', ask: 'measure:cam-end-play', to: 'heads', reason: 'thrust plate in the cover', ...hand('07:30') }; // prettier-ignore
+    const acts = [moved, closed('front-cover', '08:00')];
+    const behind = readingOf('cam-end-play', 'engine', '0.006', 'in', at('09:00'));
+    const [, cover, heads] = gates([], { acts });
+    expect(cover.asks).not.toContain('measure:cam-end-play');
+    expect(heads.lacks.map(({ ask }) => ask)).toContain('measure:cam-end-play');
+    expect(hidingGate({ acts }, measureOf('cam-end-play'))).toBeUndefined();
+    const [, taken, asked] = gates([behind], { acts });
+    expect(taken.takenBehind).toEqual([]);
+    expect(asked.lacks.map(({ ask }) => ask)).not.toContain('measure:cam-end-play');
+    const back: Act = { ...moved, id: 'm2', to: 'front-cover', ...hand('10:00') };
+    expect(gates([], { acts: [moved, back] })[1].asks).toContain('measure:cam-end-play');
+  });
+
   test('the engine is handed over where it is in the shop’s life, and taken up again', () => {
     const life = (to: 'handed-over' | 'closed' | 'in-work', time: string): Act => ({ kind: 'life', id: time, life: to, reason: 'collected', ...hand(time) }); // prettier-ignore
     expect(closedOf({ acts: [] }, 'hand-over')).toBeNull();

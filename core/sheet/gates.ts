@@ -1,5 +1,5 @@
 import { placesOf } from '../engine/places.js';
-import { GATE, GATES, gateAsks, orderRules, type Gate, type GateAsk, type OrderRule } from '../plan/gates.js';
+import { GATE, GATES, gateAsks, isGateAsk, orderRules, type Gate, type GateAsk, type OrderRule } from '../plan/gates.js';
 import type { Measure } from '../plan/measure.js';
 import { findMeasure, measureOf } from '../plan/measures.js';
 import { actsOf, type GateClosed, type GateOpened, type Lack } from './acts.js';
@@ -58,9 +58,26 @@ export function closedOf({ acts }: Acts, gate: Gate): GateStand['closed'] {
   return { by, at, reason, lacks };
 }
 
+/** Where the checks that this engine makes at another time are asked, by what is asked. */
+const movedTo = (file: Acts): Map<string, Gate> => new Map(actsOf(file, 'check-moved').map(({ ask, to }) => [ask, to]));
+
+/** What a gate asks of this engine: what the shop has it ask, but for checks that were moved, and those moved to it. */
+export function asksOf(file: Pick<EngineFile, 'acts' | 'spec'>, gate: Gate): { asks: GateAsk[]; isOwn: boolean } {
+  const { asks, isOwn } = gateAsks(file.spec.practice, gate);
+  const moved = movedTo(file);
+  const here = [...moved].flatMap(([ask, to]) => (to === gate && isGateAsk(ask) && !asks.includes(ask) ? [ask] : []));
+  return { asks: [...asks.filter((ask) => (moved.get(ask) ?? gate) === gate), ...here], isOwn };
+}
+
+/** Whether a gate hides a measure on this engine: not one that is taken with it closed, as somebody has said. */
+function hides(file: Acts, gate: Gate, measure: Pick<Measure, 'key' | 'stage'>): boolean {
+  const to = movedTo(file).get(`measure:${measure.key}`);
+  return GATE[gate].hides(measure) && (to === undefined || GATES.indexOf(to) <= GATES.indexOf(gate));
+}
+
 /** The closed gate that hides a measure; undefined where none does. */
 export const hidingGate = (file: Acts, measure: Pick<Measure, 'key' | 'stage'>): Gate | undefined =>
-  GATES.find((gate) => GATE[gate].hides(measure) && closedOf(file, gate) !== null);
+  GATES.find((gate) => hides(file, gate, measure) && closedOf(file, gate) !== null);
 
 /** Readings of what a gate hides that arrived while it was closed. */
 function takenBehind({ acts, readings }: Pick<EngineFile, 'acts' | 'readings'>, gate: Gate): Reading[] {
@@ -72,7 +89,7 @@ function takenBehind({ acts, readings }: Pick<EngineFile, 'acts' | 'readings'>, 
   const isClosedAt = (at: string) => changes.findLast((change) => change.at <= at)?.kind === 'gate-closed';
   return readings.filter((reading) => {
     const measure = findMeasure(reading.measure);
-    return measure !== undefined && isBuild(reading) && GATE[gate].hides(measure) && isClosedAt(reading.receivedAt);
+    return measure !== undefined && isBuild(reading) && hides({ acts }, gate, measure) && isClosedAt(reading.receivedAt);
   });
 }
 
@@ -137,7 +154,7 @@ export function lacksOf(judged: Judged, asks: readonly GateAsk[]): Lack[] {
 export function gatesOf(judged: Judged): GateStand[] {
   const { file } = judged;
   return GATES.map((gate) => {
-    const { asks, isOwn } = gateAsks(file.spec.practice, gate);
+    const { asks, isOwn } = asksOf(file, gate);
     return {
       gate,
       closed: closedOf(file, gate),

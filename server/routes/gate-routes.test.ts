@@ -53,6 +53,23 @@ describe('closing a gate', () => {
     expect(record.gates).toEqual([expect.objectContaining({ gate: 'pan', closed: expect.objectContaining({ by: 'builder', reason: 'the customer starts tonight' }) })]); // prettier-ignore
   });
 
+  test('a check that this engine makes later is moved with a reason, and stands in the log and on the record', async () => {
+    const id = await openEngine(shop);
+    const move = (body: object) => post(id, 'check-moves', { ask: 'measure:rod-side-clearance', to: 'front-cover', reason: 'rods come later', ...body }); // prettier-ignore
+    expect((await move({ ask: 'measure:lash-hot' })).body.error.code).toBe('check.not-asked');
+    expect((await move({ reason: '' })).body.error.issues[0].path).toBe('reason');
+    expect((await move({})).status).toBe(201);
+    expect((await close(id, 'pan')).body.closed).toMatchObject({ lacks: [] });
+    expect((await close(id, 'front-cover')).body.error.issues.map(({ path }) => path)).toContain('measure:rod-side-clearance'); // prettier-ignore
+    const { body } = await shop.as('lead')<{ acts: { says: string }[] }>('GET', `/api/acts?engine=${id}`);
+    expect(body.acts.map(({ says }) => says).join()).toContain('moved a check: Rod side clearance, now before front cover on');
+    await read(id, typed('preload-turns', '1I', '0.5', 'turn'));
+    const signed = await post<{ id: string }>(id, 'records', { missing: 'accepted', reason: 'sold as it is' }, 'lead');
+    const { payload } = (await shop.as('builder')<{ payload: string }>('GET', `/api/records/${signed.body.id}`)).body;
+    const record = JSON.parse(Buffer.from(payload, 'base64url').toString()) as { movedChecks: object[] };
+    expect(record.movedChecks).toEqual([expect.objectContaining({ to: 'front-cover', reason: 'rods come later' })]);
+  });
+
   test('sent twice under one id it is closed once; somebody else’s id is refused', async () => {
     const id = await openEngine(shop);
     const act = { id: randomUUID(), reason: 'later' };

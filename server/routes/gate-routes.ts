@@ -17,6 +17,10 @@ export function gateRoutes(app: App, context: Context, engines: Engines): void {
     gates.open(params.id, person, params.gate, body),
   );
 
+  route(app, 'POST /api/engines/:id/check-moves', MEASURING, async ({ params, person, body }) =>
+    gates.moveCheck(params.id, person, body),
+  );
+
   route(app, 'POST /api/engines/:id/told', MEASURING, async ({ params, person, body }) =>
     gates.tell(params.id, person, body),
   );

@@ -64,6 +64,7 @@ export function isSameAct(known: { engineId: string; act: Act }, engineId: strin
     if (act.kind === 'gate-closed') return [act.gate, act.reason];
     if (act.kind === 'gate-opened') return [act.gate, act.reason, act.minutes, act.cost];
     if (act.kind === 'told') return [act.how, act.says];
+    if (act.kind === 'check-moved') return [act.ask, act.to, act.reason];
     if (act.kind === 'reading-struck') return [act.readingId, act.reason];
     if (act.kind === 'on-bench') return [act.stage, act.item, act.isThere];
     return [act.measure, act.place, act.action, act.reason];

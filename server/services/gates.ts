@@ -2,15 +2,16 @@ import type { z } from 'zod';
 import type {
   closeGateRequest,
   gateAnswer,
+  moveCheckRequest,
   onBenchRequest,
   openGateRequest,
   toldRequest,
 } from '../../contracts/gate.js';
 import type { Person } from '../../contracts/shop.js';
 import { wordLack } from '../../contracts/wording/gate.js';
-import type { Gate } from '../../core/plan/gates.js';
-import type { Act, CustomerTold, GateClosed, GateOpened, OnBench } from '../../core/sheet/acts.js';
-import { closedOf } from '../../core/sheet/gates.js';
+import { GATES, type Gate, type GateAsk } from '../../core/plan/gates.js';
+import type { Act, CheckMoved, CustomerTold, GateClosed, GateOpened, OnBench } from '../../core/sheet/acts.js';
+import { asksOf, closedOf } from '../../core/sheet/gates.js';
 import { Failure } from '../failure.js';
 import { findAct } from '../store/act-store.js';
 import { listGatesClosed } from '../store/gate-store.js';
@@ -91,6 +92,19 @@ export class Gates {
       await putAct(this.engines, row, act, 'gate.opened', { gate, reason, minutes, cost });
       return this.standOf(row.id, gate);
     });
+  }
+
+  /**
+   * A check is made at another time on this engine: from here on another gate asks it. Only what is measured is moved, and
+   * only what some gate asks.
+   *
+   * @throws Failure check.not-asked, act.id-taken
+   */
+  async moveCheck(engineId: string, by: Person, { id, ...moved }: z.infer<typeof moveCheckRequest>): Promise<CheckMoved> {
+    const file = await this.engines.file(engineId);
+    const isAsked = moved.ask.startsWith('measure:') && GATES.some((gate) => asksOf(file, gate).asks.includes(moved.ask as GateAsk)); // prettier-ignore
+    if (!isAsked) throw new Failure('check.not-asked', [{ path: 'ask', message: `no gate asks ${moved.ask}` }]);
+    return this.file(engineId, { kind: 'check-moved', ...this.hand(id, by), ...moved }, 'check.moved', moved);
   }
 
   /** The customer was told. @throws Failure act.id-taken */

@@ -1,7 +1,7 @@
 import { isNotFitted } from '../../core/parts/line.js';
-import { gateAsks, type Gate } from '../../core/plan/gates.js';
+import type { Gate } from '../../core/plan/gates.js';
 import type { Lack } from '../../core/sheet/acts.js';
-import { lacksOf, type Judged } from '../../core/sheet/gates.js';
+import { asksOf, lacksOf, type Judged } from '../../core/sheet/gates.js';
 import { linesOfEngine } from '../store/parts-store.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
@@ -16,5 +16,5 @@ async function judgedNow({ database }: Context, engines: Engines, engineId: stri
 /** Within `exclusively`: what a gate asks and what is not so. */
 export async function lackingAt(context: Context, engines: Engines, engineId: string, gate: Gate): Promise<Lack[]> {
   const judged = await judgedNow(context, engines, engineId);
-  return lacksOf(judged, gateAsks(judged.file.spec.practice, gate).asks);
+  return lacksOf(judged, asksOf(judged.file, gate).asks);
 }

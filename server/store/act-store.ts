@@ -1,5 +1,6 @@
 import type {
   Act,
+  CheckMoved,
   Acknowledgement,
   CustomerTold,
   Disposition,
@@ -63,6 +64,10 @@ function partsOf(act: Act): { subject: string; reason: string | null; body: obje
     const { readingId, hint, reason } = act;
     return { subject: readingId, reason, body: { readingId, hint } };
   }
+  if (act.kind === 'check-moved') {
+    const { ask, to, reason } = act;
+    return { subject: ask, reason, body: { ask, to } };
+  }
   if (act.kind === 'reading-struck') {
     const { readingId, reason } = act;
     return { subject: readingId, reason, body: { readingId } };
@@ -93,6 +98,8 @@ function toAct({ kind, id, subject, reason, body, done_by: by, done_at }: Column
   if (kind === 'slack-round') return { kind, id, ...(body as Pick<SlackRound, 'crankDeg' | 'loose'>), by, at };
   if (kind === 'hint-answer')
     return { kind, id, ...(body as Pick<HintAnswer, 'readingId' | 'hint'>), reason: reason!, by, at };
+  if (kind === 'check-moved')
+    return { kind, id, ...(body as Pick<CheckMoved, 'ask' | 'to'>), reason: reason!, by, at };
   if (kind === 'reading-struck')
     return { kind, id, ...(body as Pick<ReadingStruck, 'readingId'>), reason: reason!, by, at };
   if (kind === 'gate-closed')

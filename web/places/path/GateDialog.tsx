@@ -7,12 +7,15 @@ import TextField from '@mui/material/TextField';
 import { format } from 'date-fns/format';
 import { useState, type FormEvent } from 'react';
 import { GATE_WORD, wordAsk, wordLack } from '../../../contracts/wording/gate.js';
+import { GATES, type Gate } from '../../../core/plan/gates.js';
 import type { GateStand } from '../../../core/sheet/gates.js';
 import { act } from '../../app/api.js';
 import { useLooksOn, useSession } from '../../state/session.js';
 import { Reopen, useGateAct } from '../../measuring/Reopen.js';
 
 const LEAST = 3;
+/** The gate after each. */
+const NEXT = Object.fromEntries(GATES.map((gate, index) => [gate, GATES[index + 1]])) as Record<Gate, Gate | undefined>;
 
 /** A gate: what it asks and lacks, closing it with one's name, and opening it again with what that costs. */
 export function GateDialog({
@@ -27,6 +30,8 @@ export function GateDialog({
   const { gate, closed, lacks, asks, isOwn } = stand;
   const words = GATE_WORD[gate];
   const looksOn = useLooksOn();
+  /** The check that is to be made later on this engine, while it is asked why. */
+  const [moved, setMoved] = useState<string | null>(null);
   const person = useSession((session) => session.person);
   const mayClose = !looksOn && (gate !== 'hand-over' || person?.role === 'lead' || person?.role === 'owner');
   return (
@@ -63,7 +68,12 @@ export function GateDialog({
                 const lack = lacks.find((one) => one.ask === ask);
                 return (
                   <li key={ask} className={lack ? 'lacking' : undefined}>
-                    {lack ? `▲ ${wordLack(lack)}` : `● ${wordAsk(ask)}`}
+                    {lack ? `▲ ${wordLack(lack)}` : `● ${wordAsk(ask)}`}{' '}
+                    {lack && mayClose && ask.startsWith('measure:') && NEXT[gate] && (
+                      <Button size="small" aria-label={`Move ${wordAsk(ask)} to a later gate`} onClick={() => setMoved(ask)}>
+                        Do it later
+                      </Button>
+                    )}
                   </li>
                 );
               })}
@@ -72,7 +82,13 @@ export function GateDialog({
               <p className="now-quiet">By general practice: this engine’s set of limits says nothing of this gate.</p>
             )}
           </DialogContent>
-          {mayClose ? <Close stand={stand} onClose={onClose} /> : <Leave onClose={onClose} />}
+          {moved ? (
+            <MoveCheck ask={moved} to={NEXT[gate]!} onClose={() => setMoved(null)} />
+          ) : mayClose ? (
+            <Close stand={stand} onClose={onClose} />
+          ) : (
+            <Leave onClose={onClose} />
+          )}
         </>
       )}
     </Dialog>
@@ -86,6 +102,45 @@ const Leave = ({ onClose }: { onClose: () => void }) => (
     </Button>
   </DialogActions>
 );
+
+/** A check is made later on this engine: why, before the next gate asks it. */
+function MoveCheck({ ask, to, onClose }: { ask: string; to: Gate; onClose: () => void }) {
+  const [reason, setReason] = useState('');
+  const { file, problem, setProblem, isBusy } = useGateAct(onClose);
+  const move = (event: FormEvent) => {
+    event.preventDefault();
+    event.stopPropagation();
+    const why = reason.trim();
+    if (why.length < LEAST) return setProblem('Give a reason in a few words.');
+    void file(`${wordAsk(ask)}: asked before “${GATE_WORD[to].is}”`, (engineId) =>
+      act('POST /api/engines/:id/check-moves', { params: { id: engineId }, body: { ask, to, reason: why } }),
+    );
+  };
+  return (
+    <form noValidate onSubmit={move}>
+      <DialogContent>
+        <p>
+          {wordAsk(ask)} on this engine is read with this gate closed, and asked before “{GATE_WORD[to].is}”.
+        </p>
+        <TextField
+          label="Reason"
+          value={reason}
+          autoFocus
+          fullWidth
+          error={problem !== ''}
+          helperText={problem || 'on the record'}
+          onChange={({ target }) => setReason(target.value)}
+        />
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose}>Keep it here</Button>
+        <Button type="submit" variant="contained" disabled={isBusy}>
+          Move check
+        </Button>
+      </DialogActions>
+    </form>
+  );
+}
 
 function Close({ stand: { gate, lacks }, onClose }: { stand: GateStand; onClose: () => void }) {
   const person = useSession((session) => session.person);
