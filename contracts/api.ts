@@ -44,7 +44,10 @@ import {
   onBenchSchema,
   openGateRequest,
   toldRequest,
-  toldSchema, checkMovedSchema, moveCheckRequest } from './gate.js';
+  toldSchema,
+  checkMovedSchema,
+  moveCheckRequest,
+} from './gate.js';
 import { geometryAnswer, lengthsAnswer } from './geometry.js';
 import { keysAnswer, newKeyRequest, ownCertificateRequest } from './keys.js';
 import { camCardAnswer, camCardSchema } from './papers/cam-card.js';

@@ -19,7 +19,14 @@ const overPiston = {
 const acrossInput = z.object({
   valve: z.object(overPiston),
   clearance: finite,
-  whatIf: z.object({ advance: finite, gasketBy: finite, milledBy: finite, lash: finite, rockerRatio: finite, lobe: lobe.optional() }),
+  whatIf: z.object({
+    advance: finite,
+    gasketBy: finite,
+    milledBy: finite,
+    lash: finite,
+    rockerRatio: finite,
+    lobe: lobe.optional(),
+  }),
   limit: finite,
   radial: finite.nullable(),
   crankStep: finite.min(0.05),

@@ -208,7 +208,9 @@ export const sheetAnswer = z.object({
       kind: z.enum(['I', 'E']).nullable(),
       width: z.number(),
       trust: z.number(),
-      helps: z.array(z.object({ code: z.enum(['sixteenths', 'dial', 'own-trust']), trust: z.number(), isEnough: z.boolean() })),
+      helps: z.array(
+        z.object({ code: z.enum(['sixteenths', 'dial', 'own-trust']), trust: z.number(), isEnough: z.boolean() }),
+      ),
       repeats: z.object({ pairs: z.number().int(), trust: z.number() }).nullable(),
       message: z.string(),
     }),

@@ -38,7 +38,10 @@ export const timingAnswer = z.object({
       ),
     }),
   ),
-  noses: z.object({ I: nose.extend({ message: z.string().nullable() }), E: nose.extend({ message: z.string().nullable() }) }),
+  noses: z.object({
+    I: nose.extend({ message: z.string().nullable() }),
+    E: nose.extend({ message: z.string().nullable() }),
+  }),
   /** The intake's centreline as the cam stands, what it goes by, and whether drops and events contradict each other. */
   centreline: z.object({ by: z.enum(['drops', 'events']), deg: z.number(), isDisputed: z.boolean() }).nullable(),
   /** Where the sprocket goes best; null while no centreline is known, or none is wanted. */

@@ -2,7 +2,8 @@
 interface Reasons {
   'closes-before-it-opens': { deg: number };
   'no-base-circle': { deg: number; longest: number };
-  'cylinder-fires-twice': undefined;
+  'cylinder-fires-twice': { cylinders: string };
+  'pins-fire-apart': { pins: string; allowed: string };
   'interval-count': { count: number };
   'intervals-sum': { sum: number };
   'cylinder-in-two-banks': undefined;

@@ -166,7 +166,10 @@ test('a dial is read at one angle after another, and the section turns with the 
   await expect(active(page)).toContainText(
     '2 tries, 0.0558 in apart: take it again until they agree. The worst counts.',
   );
-  await active(page).getByRole('button', { name: /^Correct/ }).first().click();
+  await active(page)
+    .getByRole('button', { name: /^Correct/ })
+    .first()
+    .click();
   await again('0.064');
   await expect(active(page)).toContainText('2 tries, 0.0020 in apart: they agree.');
   await expect(active(page).locator('.now-tries .struck')).toHaveText(/0\.0062/);

@@ -108,7 +108,9 @@ function wordOdd(hint: Hint, unit: Unit): string {
         ? `Short of its card: a dial ${hint.angleDeg.toFixed(1)}° out of line would explain it.`
         : `Short of its card by more than a dial out of line explains (${hint.angleDeg.toFixed(0)}°): another cam, a worn lobe, or a wrong setting.`;
     case 'lift-not-on-card': {
-      const [lift, ...printed] = [hint.lift, ...hint.printed].map((mm) => `${formatFigure(mm, 'in')} in (${formatFigure(mm, 'mm')} mm)`);
+      const [lift, ...printed] = [hint.lift, ...hint.printed].map(
+        (mm) => `${formatFigure(mm, 'in')} in (${formatFigure(mm, 'mm')} mm)`,
+      );
       return `Not judged: read at ${lift}. The card states events at ${listed(printed)}.`;
     }
     case 'apart-from-before':

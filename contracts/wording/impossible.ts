@@ -6,7 +6,8 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'closes-before-it-opens': 'with these events the valve closes before it opens ({deg}° of duration)',
   'no-base-circle':
     'with these events the valve is open for {deg}°; from {longest}° on no base circle is left to set it on',
-  'cylinder-fires-twice': 'a cylinder fires twice in this order',
+  'cylinder-fires-twice': 'named twice in this order: {cylinders}',
+  'pins-fire-apart': 'this crank cannot fire so: pin {pins} would fire at other intervals than the rest. {allowed}',
   'interval-count': 'one interval for each firing is needed, {count} in all',
   'intervals-sum': 'the intervals must add up to 720°, these make {sum}°',
   'cylinder-in-two-banks': 'a cylinder stands in two banks',

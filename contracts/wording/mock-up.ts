@@ -8,7 +8,18 @@ const moved = (what: string, from: string | undefined, to: string | undefined): 
 
 /** How a check was put together, and what the build will be, in a sentence. */
 export function wordMockUp(said: MockUp): string {
-  const { unit, gasketAtCheck, gasketFinal, collapsedBy, sankBy, turnsPastZero, camAtCheckDeg, camDeg, millHead, millDeck } = said;
+  const {
+    unit,
+    gasketAtCheck,
+    gasketFinal,
+    collapsedBy,
+    sankBy,
+    turnsPastZero,
+    camAtCheckDeg,
+    camDeg,
+    millHead,
+    millDeck,
+  } = said;
   const length = (value: number) => `${value} ${unit}`;
   const figure = (value: number | undefined) => (value === undefined ? undefined : length(value));
   const gasket = (value: number) => (value === 0 ? 'no gasket' : `a gasket of ${length(value)}`);

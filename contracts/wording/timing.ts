@@ -46,6 +46,7 @@ export function wordNose(kind: ValveKind, nose: Nose): string | null {
     if (trust === 'events') return `${by} Trust the events: the drops disagree among themselves.`;
     return `${by} Nothing tells which is right. Read both again.`;
   }
-  if (isPeakOff(nose)) return `${capital(LOBE[kind])} peak lift lies far from the middle of the drops. Read the drops again.`;
+  if (isPeakOff(nose))
+    return `${capital(LOBE[kind])} peak lift lies far from the middle of the drops. Read the drops again.`;
   return null;
 }

@@ -52,7 +52,11 @@ function leastGap({ crank, lobe, ratio, leanDeg, apart }: Truth, { deck = 0, adv
 /** A file of it: a swept lobe, its figures, decks of two cylinders, clay at the first. */
 function fileOfTruth(truth: Truth, decks: [number, number]) {
   const { crank, lobe, ratio, leanDeg } = truth;
-  const engine = { ...(LAYOUTS[0].engine as Engine), lifter: 'solid' as const, ratio: { intake: ratio, exhaust: ratio } };
+  const engine = {
+    ...(LAYOUTS[0].engine as Engine),
+    lifter: 'solid' as const,
+    ratio: { intake: ratio, exhaust: ratio },
+  };
   const at = '2026-03-02T09:00:00.000Z';
   const paper = (kind: string, body: unknown) => ({ id: kind, kind, body, by: 'builder', at });
   const mm = (value: number) => ({ entered: value.toFixed(6), unit: 'mm' });

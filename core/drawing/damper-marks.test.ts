@@ -1,6 +1,7 @@
 import { chance } from '../chance.js';
 import { evenIntervals } from '../engine/firing.js';
 import { LAYOUTS } from '../engine/layouts.js';
+import { mayStandAt, settingOrder } from '../plan/setting-order.js';
 import { damperMarks, damperNames } from './damper-marks.js';
 
 const V8 = LAYOUTS.find(({ name }) => name === 'v8')!.engine!;
@@ -16,6 +17,38 @@ describe('the marks of a damper', () => {
     const marks = damperMarks(V8, 7, [0, 450, 36, 396]);
     expect(damperNames(marks)).toEqual(['1 / 6', 'a', '8 / 5', '7 / 4', '2 / 3']);
     expect(marks[1]).toMatchObject({ deg: 36, stops: [36, 396] });
+  });
+
+  test('marks that a pen cannot part are one where the margin allows, on the firing dead centre where one is one', () => {
+    const asked: [number, number][] = [];
+    const allow = (is: boolean) => ({ unit: 'in' as const, mayStandAt: (stop: number, deg: number) => { asked.push([stop, deg]); return is; } }); // prettier-ignore
+    // On 7 inches a pen of 0.059 in covers a degree.
+    const near = [90.6, 36, 396.4];
+    expect(damperMarks(V8, 7, near, allow(true)).map(({ deg, stops }) => [Number(deg.toFixed(6)), stops])).toEqual([[0, []], [36.2, [36, 396.4]], [90, [90.6]], [180, []], [270, []]]); // prettier-ignore
+    expect(asked).toContainEqual([90.6, 90]);
+    expect(asked.find(([stop]) => stop === 396.4)![1]).toBeCloseTo(396.2, 9);
+    expect(damperMarks(V8, 7, near, allow(false)).map(({ deg }) => Number(deg.toFixed(1)))).toEqual([0, 36, 36.4, 90, 90.6, 180, 270]); // prettier-ignore
+    expect(damperMarks(V8, 7, [359.5], allow(true)).map(({ deg }) => deg)).toEqual([0, 90, 180, 270]);
+  });
+
+  test('a merged mark leaves every valve its margin, on any cam', () => {
+    const next = chance(29);
+    let merged = 0;
+    for (let round = 0; round < 150; round++) {
+      const event = (low: number, high: number) => low + next() * (high - low);
+      const seatEvents = { intakeOpenBtdc: event(20, 60), intakeCloseAbdc: event(50, 90), exhaustOpenBbdc: event(50, 90), exhaustCloseAtdc: event(20, 60) }; // prettier-ignore
+      const turned = { ...V8, seatEvents };
+      const order = settingOrder(turned, 'eoic', 'firing', 15);
+      const may = mayStandAt(order, turned, 15);
+      const marks = damperMarks(V8, 6.5, order.stops, { unit: 'in', mayStandAt: may });
+      if (marks.length < damperMarks(V8, 6.5, order.stops).length) merged++;
+      for (const { deg, stops } of marks)
+        for (const stop of stops) {
+          const way = ((deg - (stop % 360) + 540) % 360) - 180;
+          expect(may(stop, (stop + way + 720) % 720)).toBe(true);
+        }
+    }
+    expect(merged).toBeGreaterThan(5);
   });
 
   test('an uneven twin has its second line where its second cylinder fires', () => {

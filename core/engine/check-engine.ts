@@ -1,5 +1,6 @@
 import type { Impossibility } from '../impossible.js';
 import { SAME_ANGLE_DEG } from '../tolerances.js';
+import { allowedOrders, pinsAgainstOrder } from './crank-order.js';
 import { CYCLE_DEG } from './crank.js';
 import { cylindersOf, type CardEvents, type Engine } from './engine.js';
 
@@ -25,8 +26,9 @@ export function checkSeatEvents(events: CardEvents, path: (string | number)[]): 
 /** Firing order and intervals that fit each other. */
 export function checkFiring(firingOrder: number[], intervals: number[] | undefined): Impossibility[] {
   const issues: Impossibility[] = [];
-  if (new Set(firingOrder).size !== firingOrder.length)
-    issues.push({ path: ['firingOrder'], code: 'cylinder-fires-twice' });
+  const twice = [...new Set(firingOrder.filter((one, at) => firingOrder.indexOf(one) !== at))];
+  if (twice.length > 0)
+    issues.push({ path: ['firingOrder'], code: 'cylinder-fires-twice', params: { cylinders: twice.join(', ') } });
   if (!intervals) return issues;
   const sum = intervals.reduce((total, deg) => total + deg, 0);
   if (intervals.length !== firingOrder.length)
@@ -61,4 +63,17 @@ export function checkEngine(engine: Engine): Impossibility[] {
       });
   });
   return [...issues, ...checkSeatEvents(engine.seatEvents, ['seatEvents'])];
+}
+
+/**
+ * A firing order that the crank does not allow, with its pins and the orders nearest to it that it does. Of engines that
+ * stand already it is not asked: what was measured on them stands.
+ */
+export function checkCrank(engine: Engine): Impossibility[] {
+  const pins = pinsAgainstOrder(engine);
+  if (pins.length === 0) return [];
+  const allowed = allowedOrders(engine).map((order) => order.join('-'));
+  const says = allowed.length === 0 ? 'Check banks, pins and intervals.' : `It allows ${allowed.join(' or ')}.`;
+  const named = pins.map((pin) => `${pin + 1} (${engine.pins[pin].join(' and ')})`).join(', ');
+  return [{ path: ['firingOrder'], code: 'pins-fire-apart', params: { pins: named, allowed: says } }];
 }

@@ -163,6 +163,8 @@ describe('what is odd about a value', () => {
     test('nearly nothing of what has only a most is as it should be', () =>
       expect(alone(0.001, { max: 0.0127 }, findMeasure('main-journal-taper')!)).toEqual([]));
     test('far too much of it is a slip when what was meant lies near', () =>
-      expect(alone(0.1, { max: 0.0127 }, findMeasure('main-journal-taper')!)).toEqual([{ code: 'digit-slip', meant: 0.01 }]));
+      expect(alone(0.1, { max: 0.0127 }, findMeasure('main-journal-taper')!)).toEqual([
+        { code: 'digit-slip', meant: 0.01 },
+      ]));
   });
 });

@@ -14,7 +14,8 @@ export type EntryProblem =
   | 'edges-crossed';
 
 /** What was typed at a place: its canonical value, and the sizes of several directions where there are some. */
-export type Entry = { ok: true; value: number; sizes: number[]; isClear?: true; isUnder?: true } | { ok: false; reason: EntryProblem };
+export type Entry =
+  { ok: true; value: number; sizes: number[]; isClear?: true; isUnder?: true } | { ok: false; reason: EntryProblem };
 
 /** Behind a thickness: nothing touched, so there is at least so much. Its first letter is a key at the bench. */
 export const UNTOUCHED = 'untouched';

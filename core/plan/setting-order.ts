@@ -1,4 +1,4 @@
-import { valveSpans } from '../cam/base-circle.js';
+import { clearanceDeg, valveSpans } from '../cam/base-circle.js';
 import { quarterTurning } from '../cam/quarter-turns.js';
 import { STOP_METHODS, valveStops, type StopMethod } from '../cam/valve-stops.js';
 import { sameCrank, wrapCycle } from '../engine/crank.js';
@@ -51,6 +51,15 @@ export function settingOrder(engine: Turned, method: StopMethod, along: Along, m
     method === 'quarter-turns' ? quarterTurning(valveSpans(firingOrder, intervals, seatEvents), 0) : turningOf(steps);
   return { steps, stops: plan.stops.map(({ crankDeg }) => crankDeg), unsafe: plan.unsafe.sort(byWalk), turningDeg };
 }
+
+/** Whether all that an order sets at a stop rests with the crank at another angle, with the margin kept. */
+export const mayStandAt =
+  ({ steps }: Pick<SettingOrder, 'steps'>, engine: Turned, marginDeg: number) =>
+  (stop: number, crankDeg: number): boolean => {
+    const spans = valveSpans(engine.firingOrder, engine.intervals, engine.seatEvents);
+    const here = steps.filter((step) => sameCrank(step.crankDeg, stop)).map(({ place }) => place);
+    return spans.every((span) => !here.includes(span.place) || clearanceDeg(span, crankDeg) >= marginDeg);
+  };
 
 /** What each method comes to on this engine with this cam, so that one may choose. */
 export const settingWays = (

@@ -63,7 +63,9 @@ export function recordedAnswers(
     const { measure, place, unit } = reading;
     const row = rows.find((one) => one.readingId === readingId && one.hints.some(({ code }) => code === hint));
     const found = row?.hints.find(({ code }) => code === hint);
-    return [{ readingId, measure, place, hint, ...(found ? { says: wordHint(found, unit, row!) } : {}), reason, by, at }];
+    return [
+      { readingId, measure, place, hint, ...(found ? { says: wordHint(found, unit, row!) } : {}), reason, by, at },
+    ];
   });
 }
 

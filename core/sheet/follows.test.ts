@@ -253,7 +253,11 @@ describe('noses and the card', () => {
 
   test('each event is judged against the card, and against the card moved to the chosen target', () => {
     const late = [...pass('30 after', '30 before'), reading('intake-open', '1'), reading('intake-close', '43')];
-    expect(sheetOf(late, card).rows.slice(-2).map((row) => row.verdict)).toEqual(['low', 'high']);
+    expect(
+      sheetOf(late, card)
+        .rows.slice(-2)
+        .map((row) => row.verdict),
+    ).toEqual(['low', 'high']);
     const chosen = [reading('cam-target', '111'), ...late];
     expect(sheetOf(chosen, card).rows.slice(-2).map((row) => row.verdict)).toEqual(['in', 'in']); // prettier-ignore
   });

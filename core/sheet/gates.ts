@@ -1,5 +1,14 @@
 import { placesOf } from '../engine/places.js';
-import { GATE, GATES, gateAsks, isGateAsk, orderRules, type Gate, type GateAsk, type OrderRule } from '../plan/gates.js';
+import {
+  GATE,
+  GATES,
+  gateAsks,
+  isGateAsk,
+  orderRules,
+  type Gate,
+  type GateAsk,
+  type OrderRule,
+} from '../plan/gates.js';
 import type { Measure } from '../plan/measure.js';
 import { findMeasure, measureOf } from '../plan/measures.js';
 import { actsOf, type GateClosed, type GateOpened, type Lack } from './acts.js';
@@ -89,7 +98,9 @@ function takenBehind({ acts, readings }: Pick<EngineFile, 'acts' | 'readings'>, 
   const isClosedAt = (at: string) => changes.findLast((change) => change.at <= at)?.kind === 'gate-closed';
   return readings.filter((reading) => {
     const measure = findMeasure(reading.measure);
-    return measure !== undefined && isBuild(reading) && hides({ acts }, gate, measure) && isClosedAt(reading.receivedAt);
+    return (
+      measure !== undefined && isBuild(reading) && hides({ acts }, gate, measure) && isClosedAt(reading.receivedAt)
+    );
   });
 }
 

@@ -101,7 +101,9 @@ function siblingsOf({ stand, spec }: Judging, one: Try): Try[] {
   const { measure, place } = one;
   const limit = limitFor(spec, measure, place);
   // What is only a bound is no figure to compare with.
-  const alike = stand.siblingsOf(one).filter((other) => limitFor(spec, measure, other.place) === limit && !other.isUnder);
+  const alike = stand
+    .siblingsOf(one)
+    .filter((other) => limitFor(spec, measure, other.place) === limit && !other.isUnder);
   // Intake and exhaust lobes are ground to different lifts, limit or no limit; their valves, rods and gaps are others too.
   const kind = parseValve(place)?.kind;
   return measureOf(measure).byKind ? alike.filter((other) => parseValve(other.place)?.kind === kind) : alike;
@@ -176,7 +178,8 @@ function ownHints(judging: Judging, one: Try, own: Omit<Judged, 'hints'>): Hint[
   if (isOfOldSprings(judging, one)) hints.push({ code: 'springs-exchanged' });
   const again = EVENT_OF.includes(measure) ? apartFromBefore(judging, one) : null;
   if (again !== null) hints.push({ code: 'apart-from-before', by: again });
-  if (isOffCard(judging, one)) hints.push({ code: 'lift-not-on-card', lift: one.at!.value, printed: [...judging.cardLifts] });
+  if (isOffCard(judging, one))
+    hints.push({ code: 'lift-not-on-card', lift: one.at!.value, printed: [...judging.cardLifts] });
   if (measure === 'mark-width') hints.push(...doubtfulMark(judging, takenAt));
   return [...hints, ...(derived?.hints ?? [])];
 }

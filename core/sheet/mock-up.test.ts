@@ -46,8 +46,27 @@ const rowOf = (readings: Reading[], papers: Paper[], measure = 'pv-depth-final',
 const inches = (mm: number) => Number((mm / 25.4).toFixed(5));
 
 describe('springs that are others, or of which no load is filed', () => {
-  const heights = [read('spring-installed-height', '1.900'), read('valve-lift', '0.580'), read('retainer-seal-gap', '0.120')];
-  const nest = { unit: 'in', loadUnit: 'lbf', I: { nest: [{ solidHeight: 1.1, step: 0, table: [[1.9, 150], [1.3, 390]] }] } };
+  const heights = [
+    read('spring-installed-height', '1.900'),
+    read('valve-lift', '0.580'),
+    read('retainer-seal-gap', '0.120'),
+  ];
+  const nest = {
+    unit: 'in',
+    loadUnit: 'lbf',
+    I: {
+      nest: [
+        {
+          solidHeight: 1.1,
+          step: 0,
+          table: [
+            [1.9, 150],
+            [1.3, 390],
+          ],
+        },
+      ],
+    },
+  };
   const suspects = (readings: Reading[], papers: Paper[]) =>
     sheetOf(fileWith(readings, papers)).flags.filter(({ verdict, open }) => verdict === 'suspect' && open).map(({ measure }) => measure); // prettier-ignore
 
@@ -55,7 +74,11 @@ describe('springs that are others, or of which no load is filed', () => {
     expect(suspects(heights, [...DATA, paper('springs', nest, 5)])).toEqual([]);
     const others = paper('springs', { ...nest, exchangedAt: at(20) }, 20);
     expect(suspects(heights, [...DATA, others]).sort()).toEqual(['coil-bind-margin', 'retainer-seal-gap', 'spring-installed-height', 'spring-open-height', 'spring-open-load', 'spring-seat-load']); // prettier-ignore
-    const again = [...heights, read('spring-installed-height', '1.905', '1I', 30), read('retainer-seal-gap', '0.118', '1I', 31)];
+    const again = [
+      ...heights,
+      read('spring-installed-height', '1.905', '1I', 30),
+      read('retainer-seal-gap', '0.118', '1I', 31),
+    ];
     expect(suspects(again, [...DATA, others])).toEqual([]);
   });
 

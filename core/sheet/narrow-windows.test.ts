@@ -50,5 +50,8 @@ test('readings that were taken again tell how well this hand agrees with itself,
   const again = (times: number) => Array.from({ length: times }, (_, turn) => turns('1I', turn % 2 === 0 ? '0.50' : '0.53')); // prettier-ignore
   expect(narrow(window(0.02, 0.029), again(4))[0].repeats).toBeNull();
   const { pairs, trust } = narrow(window(0.02, 0.029), again(7))[0].repeats!;
-  expect([pairs, Number((trust / IN).toFixed(5))]).toEqual([6, Number((2 * (0.03 / Math.SQRT2) * 0.05 * 1.625).toFixed(5))]);
+  expect([pairs, Number((trust / IN).toFixed(5))]).toEqual([
+    6,
+    Number((2 * (0.03 / Math.SQRT2) * 0.05 * 1.625).toFixed(5)),
+  ]);
 });

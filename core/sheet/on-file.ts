@@ -10,7 +10,17 @@ import { rodsInMillimetres } from '../valvetrain/pushrod-set-up.js';
 import { rockersInMillimetres } from '../valvetrain/rocker-set-up.js';
 import type { Spring } from '../valvetrain/spring-nest.js';
 import type { EngineFile } from './engine-file.js';
-import { cardOf, chosenOf, engineDataOf, mockUpsOf, pushrodsOf, rockersOf, springPaperOf, springsOf, sweepsOf } from './papers.js';
+import {
+  cardOf,
+  chosenOf,
+  engineDataOf,
+  mockUpsOf,
+  pushrodsOf,
+  rockersOf,
+  springPaperOf,
+  springsOf,
+  sweepsOf,
+} from './papers.js';
 
 /** Papers that rules compute with: with another of these, everything that was read follows anew. */
 export const PAPERS_OF_RULES = [

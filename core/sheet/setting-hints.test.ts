@@ -203,7 +203,10 @@ describe('a plunger that is pressed to its bottom', () => {
   const withTravel = (turns: string, spec: typeof hydraulic) => {
     const screws = { ...V8, mount: 'stud-nut' as const, thread: { threadsPerUnit: 24, unit: 'in' as const }, ratio: { intake: 1.6, exhaust: 1.6 } }; // prettier-ignore
     const papers = [{ id: 'p', kind: 'engine-data', body: { figures: { 'plunger-travel': { entered: '0.140', unit: 'in' } } }, by: 'builder', at: '2026-11-24T07:00:00.000Z' }]; // prettier-ignore
-    const file = { ...fileOf({ engine: screws, spec, readings: [readingOf('preload-turns', '1I', turns, 'turn')] }), papers };
+    const file = {
+      ...fileOf({ engine: screws, spec, readings: [readingOf('preload-turns', '1I', turns, 'turn')] }),
+      papers,
+    };
     return sheetOf(file);
   };
   const limitless = { ...hydraulic, limits: hydraulic.limits.filter(({ measure }) => measure !== 'plunger-depth') };
@@ -233,7 +236,10 @@ describe('preload in the hot engine', () => {
 
   test('loses the growth by the ratio where it was set cold, whichever is said first; set warm it loses nothing', () => {
     const depth = readingOf('plunger-depth', '1I', '0.050', 'in');
-    for (const readings of [[warmth('cold'), depth], [depth, warmth('cold')]]) {
+    for (const readings of [
+      [warmth('cold'), depth],
+      [depth, warmth('cold')],
+    ]) {
       const row = hot(readings)!;
       expect(row.value / IN).toBeCloseTo(0.05 - 0.006 / 1.7, 6);
       expect(row.derivedFrom!.formula.terms.map(({ name, sign }) => [name, sign])).toEqual([['plunger-depth', '+'], ['growth-at-lifter', '−']]); // prettier-ignore

@@ -129,7 +129,12 @@ export class Stand {
     const last = history[history.length - 1];
     if (!last?.derived?.ofNewest) return true;
     const { from } = last.derived;
-    return this.families.get(familyKey({ ...last, measure: from }))?.at(-1)?.at(-1)?.id === last.id;
+    return (
+      this.families
+        .get(familyKey({ ...last, measure: from }))
+        ?.at(-1)
+        ?.at(-1)?.id === last.id
+    );
   }
 
   /** The newest values of the same measure at other places, taken at the same and on the same occasion. */
@@ -248,9 +253,27 @@ function asRead(reading: Reading, turn: number): Try {
 }
 
 function asTry(woken: Try, rule: Rule, made: Made): Try {
-  const { measure, place, at, value, uncertainty, terms, hints = [], isClear, isUnder: isLess, isSuspect, replaces } = made;
+  const {
+    measure,
+    place,
+    at,
+    value,
+    uncertainty,
+    terms,
+    hints = [],
+    isClear,
+    isUnder: isLess,
+    isSuspect,
+    replaces,
+  } = made;
   // What `Seen` gives are tries.
-  const { at: wasAt, isClear: wasClear, isUnder: wasUnder, derived: before, ...reading } = (made.of as Try | undefined) ?? woken;
+  const {
+    at: wasAt,
+    isClear: wasClear,
+    isUnder: wasUnder,
+    derived: before,
+    ...reading
+  } = (made.of as Try | undefined) ?? woken;
   const formula = { rule: rule.name, terms };
   const derived: Derivation = { from: reading.measure, uncertainty, formula, hints, carried: rule.carries ?? false };
   if (isSuspect) derived.isSuspect = true;

@@ -137,7 +137,15 @@ export class KeptStanding {
     const judged = this.stand.atPlace(place).map((history) => {
       const one = counting(judging, history);
       const { verdict, limit } = verdictOfCounting(judging, one);
-      return { one, verdict, flag: flagOf({ ...one, value: correctedByWheel(judging, one)?.value ?? one.value }, { verdict, limit }, decided) };
+      return {
+        one,
+        verdict,
+        flag: flagOf(
+          { ...one, value: correctedByWheel(judging, one)?.value ?? one.value },
+          { verdict, limit },
+          decided,
+        ),
+      };
     });
     const flags = judged.flatMap(({ flag }) => flag ?? []);
     const absent = (this.required.get(place) ?? []).filter(({ measure }) => !this.stand.latest(measure, place));

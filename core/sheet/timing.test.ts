@@ -118,7 +118,9 @@ describe('the sprocket', () => {
 describe('an event that is read again', () => {
   const hintsOf = (first: number, second: number, between: Reading[] = []) => {
     const file = fileOf({ readings: [...TRUE, deg('intake-open', String(first), LIFT), ...between, deg('intake-open', String(second), LIFT)], card: CARD }); // prettier-ignore
-    return sheetOf(file).rows.find(({ measure }) => measure === 'intake-open')!.hints.map(({ code }) => code);
+    return sheetOf(file)
+      .rows.find(({ measure }) => measure === 'intake-open')!
+      .hints.map(({ code }) => code);
   };
 
   test('and is elsewhere asks whether one turned back to it; not where the sprocket was moved between', () => {

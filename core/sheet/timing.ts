@@ -1,6 +1,14 @@
 import { EVENT } from '../cam/cam-card.js';
 import { camInstall, type CamInstall } from '../cam/cam-install.js';
-import { diagnose, eventsWhole, followsFrom, whichToTrust, type Compared, type Diagnosis, type Follows } from '../cam/events-whole.js';
+import {
+  diagnose,
+  eventsWhole,
+  followsFrom,
+  whichToTrust,
+  type Compared,
+  type Diagnosis,
+  type Follows,
+} from '../cam/events-whole.js';
 import { EVENT_MEASURES, EVENTS, expectedFromCard, type CardEvent } from '../cam/expected-from-card.js';
 import type { CardEvents, ValveKind } from '../engine/engine.js';
 import { measureOf } from '../plan/measures.js';

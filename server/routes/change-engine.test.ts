@@ -25,6 +25,14 @@ const DATA = { figures: { bore: { entered: '4.125', unit: 'in' }, stroke: { ente
 const PARTS = { parts: [{ part: 'pistons', maker: 'Ostler', number: 'OP-4125', serial: 'lot 88' }] };
 
 describe('opening an engine', () => {
+  test('an order that the crank does not allow is refused with its pin and the order that it does', async () => {
+    const id = await openEngine(shop);
+    const { status, body } = await change(id, { engine: { firingOrder: [1, 8, 7, 2, 6, 5, 3, 4] } });
+    expect([status, body.error.issues[0].path]).toEqual([422, 'engine.firingOrder']);
+    expect(body.error.issues[0].message).toContain('2 (3 and 4)');
+    expect(body.error.issues[0].message).toContain('1-8-7-2-6-5-4-3');
+  });
+
   test('takes its customer from the book, and files its data, parts and promise with it', async () => {
     const { body: customer } = await write({ name: 'Wherry Boats', phone: '01632 960 114', toldBy: 'phone' });
     const asked = { tag: 'WB-1', title: 'Petrel H8', customer: 'whoever', customerId: customer.id, layout: 'v8' };
@@ -60,7 +68,7 @@ describe('changing an engine', () => {
 
   test('alters the layout before the first reading, and never after it', async () => {
     const id = await openEngine(shop);
-    const firingOrder = [1, 5, 4, 2, 6, 3, 7, 8];
+    const firingOrder = [1, 8, 4, 2, 6, 5, 7, 3];
     expect((await change(id, { engine: { firingOrder } })).body.firingOrder).toEqual(firingOrder);
     await shop.as('builder')('POST', `/api/engines/${id}/readings`, { readings: [typed('preload-turns', '1I', '0.625', 'turn')] }); // prettier-ignore
     const late = await change(id, { engine: { firingOrder: [1, 8, 7, 2, 6, 5, 4, 3] } });

@@ -123,7 +123,11 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
       hints: row.hints.map((hint) => {
         const answer = answers.findLast((one) => one.readingId === row.readingId && one.hint === hint.code);
         const answered = answer && { reason: answer.reason, by: answer.by, at: answer.at };
-        return { code: hint.code, message: wordHint(hint, row.enteredUnit, row), ...(answered ? { answer: answered } : {}) };
+        return {
+          code: hint.code,
+          message: wordHint(hint, row.enteredUnit, row),
+          ...(answered ? { answer: answered } : {}),
+        };
       }),
     }));
     return { measures, stages: { ...stages }, ...rest, narrow };
@@ -152,7 +156,9 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
   route(app, 'GET /api/engines/:id/readings.csv', EVERYBODY, async ({ params, reply }) => {
     const { tag } = await engines.get(params.id);
     const { readings: read, acts } = await engines.file(params.id);
-    return asFile(reply, 'text/csv; charset=utf-8', tag, '-readings.csv').send(readingsCsv(read, actsOf({ acts }, 'reading-struck')));
+    return asFile(reply, 'text/csv; charset=utf-8', tag, '-readings.csv').send(
+      readingsCsv(read, actsOf({ acts }, 'reading-struck')),
+    );
   });
 
   route(app, 'GET /api/engines/:id/export.json', EVERYBODY, async ({ params, reply }) => {

@@ -62,7 +62,9 @@ describe('closing a gate', () => {
     expect((await close(id, 'pan')).body.closed).toMatchObject({ lacks: [] });
     expect((await close(id, 'front-cover')).body.error.issues.map(({ path }) => path)).toContain('measure:rod-side-clearance'); // prettier-ignore
     const { body } = await shop.as('lead')<{ acts: { says: string }[] }>('GET', `/api/acts?engine=${id}`);
-    expect(body.acts.map(({ says }) => says).join()).toContain('moved a check: Rod side clearance, now before front cover on');
+    expect(body.acts.map(({ says }) => says).join()).toContain(
+      'moved a check: Rod side clearance, now before front cover on',
+    );
     await read(id, typed('preload-turns', '1I', '0.5', 'turn'));
     const signed = await post<{ id: string }>(id, 'records', { missing: 'accepted', reason: 'sold as it is' }, 'lead');
     const { payload } = (await shop.as('builder')<{ payload: string }>('GET', `/api/records/${signed.body.id}`)).body;

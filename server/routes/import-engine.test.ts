@@ -45,7 +45,10 @@ async function builtThere(change: Record<string, unknown> = {}): Promise<string>
   await there.as('builder')('POST', `/api/engines/${id}/cam-card`, CARD);
   const slip = typed('preload-turns', '1I', '5/8', 'turn');
   await post(slip, { ...typed('preload-turns', '1I', '0.6', 'turn'), supersedes: slip.id, note: 'Again, lighter' });
-  await post(typed('tdc-stop-first', 'engine', '30 after', 'deg'), typed('tdc-stop-second', 'engine', '30 before', 'deg'));
+  await post(
+    typed('tdc-stop-first', 'engine', '30 after', 'deg'),
+    typed('tdc-stop-second', 'engine', '30 before', 'deg'),
+  );
   await post(typed('preload-turns', '1E', '2.5', 'turn'), { ...typed('intake-open', 'engine', '4 before', 'deg'), at: { by: 'lift', value: 1.27 } }); // prettier-ignore
   await there.as('lead')('POST', `/api/engines/${id}/dispositions`, { measure: 'preload-turns', place: '1E', action: 'accepted', reason: 'Customer was told' }); // prettier-ignore
   return id;

@@ -5,7 +5,7 @@ import type { EnginePaper } from '../../contracts/papers/engine.js';
 import type { Person } from '../../contracts/shop.js';
 import { asIssues } from '../../contracts/wording/impossible.js';
 import { wordLack } from '../../contracts/wording/gate.js';
-import { checkEngine } from '../../core/engine/check-engine.js';
+import { checkCrank, checkEngine } from '../../core/engine/check-engine.js';
 import type { Engine } from '../../core/engine/engine.js';
 import { checkSpecFits } from '../../core/plan/check-spec-fits.js';
 import type { LifeChange } from '../../core/sheet/acts.js';
@@ -32,6 +32,9 @@ const LAYOUT = [
   'lifter',
 ] as const satisfies (keyof Engine)[];
 
+/** What tells how the crank lets it fire. */
+const TURNED_BY: string[] = ['banks', 'firingOrder', 'intervals', 'pins'];
+
 /** The parts of the layout that a change would alter. */
 const laidOutAnew = (before: Engine, after: Engine) =>
   LAYOUT.filter((part) => canonicalize(before[part]) !== canonicalize(after[part]));
@@ -49,6 +52,9 @@ async function changed(
   if (issues.length > 0)
     throw new Failure('engine.impossible', asIssues(issues.map((one) => ({ ...one, path: ['engine', ...one.path] }))));
   const anew = laidOutAnew(row.engine, engine);
+  const turned = anew.some((part) => TURNED_BY.includes(part)) ? checkCrank(engine) : [];
+  if (turned.length > 0)
+    throw new Failure('engine.impossible', asIssues(turned.map((one) => ({ ...one, path: ['engine', ...one.path] }))));
   if (anew.length > 0 && (await engines.atHand.of(row.id)).length > 0)
     throw new Failure(
       'engine.layout-fixed',

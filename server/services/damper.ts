@@ -3,7 +3,7 @@ import type { damperQuery } from '../../contracts/setting.js';
 import { METHOD_TITLE } from '../../contracts/wording/setting.js';
 import { turningEvents } from '../../core/cam/turning-events.js';
 import { damperMarks } from '../../core/drawing/damper-marks.js';
-import { settingOrder } from '../../core/plan/setting-order.js';
+import { mayStandAt, settingOrder } from '../../core/plan/setting-order.js';
 import { camKnownOf } from '../../core/sheet/cam-known.js';
 import { settingWayOf } from '../../core/sheet/setting-progress.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
@@ -22,7 +22,9 @@ export async function damperOnPaper(
   const file = await engines.file(engineId);
   const { method, along } = settingWayOf(file, spec.practice);
   const { events } = turningEvents(camKnownOf(file, sheetOf(file)));
-  const { stops } = settingOrder({ ...engine, seatEvents: events }, method, along, spec.practice.setting.marginDeg);
+  const { marginDeg } = spec.practice.setting;
+  const turned = { ...engine, seatEvents: events };
+  const order = settingOrder(turned, method, along, marginDeg);
   const { name } = (await findShop(database))!;
   const { paper, timeZone } = await findShopData(database);
   const { damperPdf } = await import('../record/damper-pdf.js');
@@ -32,7 +34,7 @@ export async function damperOnPaper(
     method: METHOD_TITLE[method],
     diameter,
     unit,
-    marks: damperMarks(engine, diameter, stops),
+    marks: damperMarks(engine, diameter, order.stops, { unit, mayStandAt: mayStandAt(order, turned, marginDeg) }),
     at: clock.now(),
   });
 }

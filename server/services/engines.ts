@@ -6,6 +6,7 @@ import type { Person } from '../../contracts/shop.js';
 import { asIssues } from '../../contracts/wording/impossible.js';
 import { LAYOUTS } from '../../core/engine/layouts.js';
 import { checkEngineData } from '../../core/engine/engine-data.js';
+import { checkCrank } from '../../core/engine/check-engine.js';
 import { checkSpecFits } from '../../core/plan/check-spec-fits.js';
 import type { EngineFile } from '../../core/sheet/engine-file.js';
 import type { Paper } from '../../core/sheet/papers.js';
@@ -129,7 +130,7 @@ export class Engines {
     const spec = specSets.find((set) => set.id === wanted);
     if (!spec)
       throw new Failure('spec-set.not-found', [{ path: 'specSet', message: `there is no spec set ${wanted}` }]);
-    const misfits = checkSpecFits(engine, spec);
+    const misfits = [...checkSpecFits(engine, spec), ...checkCrank(engine)];
     if (misfits.length > 0) throw new Failure('engine.impossible', asIssues(misfits));
 
     const now = clock.now();

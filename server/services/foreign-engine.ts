@@ -175,7 +175,14 @@ export async function foreignFile(
       throw new Failure('reading.impossible', [{ path: `file.readings.${index}.entered`, message: wordImpossibility(fault) }]); // prettier-ignore
   }
   const papers = await papersOf(context, file, engine);
-  const whole = { engine, spec, readings, acts: [...strikesOf(file), ...decisionsOf(file, engine)], papers, signed: null };
+  const whole = {
+    engine,
+    spec,
+    readings,
+    acts: [...strikesOf(file), ...decisionsOf(file, engine)],
+    papers,
+    signed: null,
+  };
   // What a decision of the first version was about is found by when everything arrived, which was there.
   const arrived = readings.map((reading, index) => ({ ...reading, receivedAt: receivedAt(file, index) }));
   const { acts } = withAbout({ ...whole, readings: arrived });

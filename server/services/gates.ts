@@ -100,7 +100,11 @@ export class Gates {
    *
    * @throws Failure check.not-asked, act.id-taken
    */
-  async moveCheck(engineId: string, by: Person, { id, ...moved }: z.infer<typeof moveCheckRequest>): Promise<CheckMoved> {
+  async moveCheck(
+    engineId: string,
+    by: Person,
+    { id, ...moved }: z.infer<typeof moveCheckRequest>,
+  ): Promise<CheckMoved> {
     const file = await this.engines.file(engineId);
     const isAsked = moved.ask.startsWith('measure:') && GATES.some((gate) => asksOf(file, gate).asks.includes(moved.ask as GateAsk)); // prettier-ignore
     if (!isAsked) throw new Failure('check.not-asked', [{ path: 'ask', message: `no gate asks ${moved.ask}` }]);

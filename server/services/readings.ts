@@ -25,7 +25,9 @@ const utc = (time: string) => new Date(time).toISOString();
 const same = (known: Reading, { sent, slot }: Item) =>
   slotKey(known) === slotKey(slot) &&
   (sent.takenAt === undefined || utc(sent.takenAt) === known.takenAt) &&
-  (['entered', 'unit', 'how', 'instrument', 'note', 'supersedes', 'corrects'] as const).every((key) => known[key] === sent[key]);
+  (['entered', 'unit', 'how', 'instrument', 'note', 'supersedes', 'corrects'] as const).every(
+    (key) => known[key] === sent[key],
+  );
 
 /** An item as the reading that it will be. */
 function readingOf({ sent, slot, value }: Item, by: Person, at: Date): Reading {

@@ -10,7 +10,14 @@ import type { Person } from '../../contracts/shop.js';
 import type { Engine } from '../../core/engine/engine.js';
 import { placesOf } from '../../core/engine/places.js';
 import { measureOf } from '../../core/plan/measures.js';
-import { actsOf, type HintAnswer, type ReadingStruck, type SetAside, type SettingWay, type SlackRound } from '../../core/sheet/acts.js';
+import {
+  actsOf,
+  type HintAnswer,
+  type ReadingStruck,
+  type SetAside,
+  type SettingWay,
+  type SlackRound,
+} from '../../core/sheet/acts.js';
 import { Failure } from '../failure.js';
 import { fileAct } from './acts.js';
 import type { Context } from './context.js';

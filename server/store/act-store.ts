@@ -98,8 +98,7 @@ function toAct({ kind, id, subject, reason, body, done_by: by, done_at }: Column
   if (kind === 'slack-round') return { kind, id, ...(body as Pick<SlackRound, 'crankDeg' | 'loose'>), by, at };
   if (kind === 'hint-answer')
     return { kind, id, ...(body as Pick<HintAnswer, 'readingId' | 'hint'>), reason: reason!, by, at };
-  if (kind === 'check-moved')
-    return { kind, id, ...(body as Pick<CheckMoved, 'ask' | 'to'>), reason: reason!, by, at };
+  if (kind === 'check-moved') return { kind, id, ...(body as Pick<CheckMoved, 'ask' | 'to'>), reason: reason!, by, at };
   if (kind === 'reading-struck')
     return { kind, id, ...(body as Pick<ReadingStruck, 'readingId'>), reason: reason!, by, at };
   if (kind === 'gate-closed')

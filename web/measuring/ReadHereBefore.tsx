@@ -56,7 +56,9 @@ export function ReadHereBefore({
                     size="small"
                     aria-pressed={entry.replaces === reading.id}
                     aria-label={
-                      entry.replaces === reading.id ? `The next number corrects ${reading.entered}` : `Correct ${reading.entered}`
+                      entry.replaces === reading.id
+                        ? `The next number corrects ${reading.entered}`
+                        : `Correct ${reading.entered}`
                     }
                     onClick={(event) => {
                       // The keys go back to the bench.

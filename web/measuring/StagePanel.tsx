@@ -51,7 +51,14 @@ function useLimitAhead({ slot, measure }: Target): AppliedLimit | null {
   const judging = useDesk((desk) => desk.judging!);
   return useMemo(() => {
     const { practice } = judging.spec;
-    const of = (key: string) => limitAt(judging, key, slot.place, uncertaintyOf(practice, measureOf(key)), key === measure.key ? slot.at : undefined);
+    const of = (key: string) =>
+      limitAt(
+        judging,
+        key,
+        slot.place,
+        uncertaintyOf(practice, measureOf(key)),
+        key === measure.key ? slot.at : undefined,
+      );
     return [measure.key, ...feeds(measure.key)].map(of).find((limit) => limit !== null) ?? null;
   }, [judging, slot, measure]);
 }
@@ -143,7 +150,9 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
             terms={wordTerms(formula.terms, lengthUnit)}
           />
         )}
-        {judged && <Hints hints={judged.hints} unit={unit} at={slot} readingIds={preview || !own ? [] : [own.readingId]} />}
+        {judged && (
+          <Hints hints={judged.hints} unit={unit} at={slot} readingIds={preview || !own ? [] : [own.readingId]} />
+        )}
         {children}
         <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
         <ReadHereBefore slot={slot} entry={entry} strike={strike} />

@@ -32,7 +32,10 @@ export interface DeskSource {
 }
 
 /** What is typed into a slot. */
-type Typed = Pick<NewReading, 'measure' | 'place' | 'at' | 'occasion' | 'entered' | 'unit' | 'supersedes' | 'corrects'> &
+type Typed = Pick<
+  NewReading,
+  'measure' | 'place' | 'at' | 'occasion' | 'entered' | 'unit' | 'supersedes' | 'corrects'
+> &
   Partial<Pick<NewReading, 'how'>>;
 
 export interface Desk extends View {

@@ -33,7 +33,9 @@ const finalOf = (measured: string[], gives: string, corrections: Corrections): R
   first: () => measured[0],
   derive({ place }, seen) {
     return valvesUnder(seen.engine, place).flatMap((valve) => {
-      const tries = measured.flatMap((measure) => seen.histories(measure, valve)).flatMap((history) => standing(history));
+      const tries = measured
+        .flatMap((measure) => seen.histories(measure, valve))
+        .flatMap((history) => standing(history));
       const made = tries.flatMap((one) => inBuild(one, corrections, seen) ?? []);
       return worst(made).map((one) => ({ ...one, measure: gives }));
     });

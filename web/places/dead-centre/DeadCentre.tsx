@@ -155,6 +155,13 @@ function passesMark(passes: Pass[], group: string) {
   const own = passes.filter(({ reading }) => groupOf(reading.derived?.from ?? '') === group);
   const last = own[own.length - 1];
   if (!last) return 'missing' as const;
-  const marks = { true: 'in', confirmed: 'in', off: 'high', slipped: 'suspect', misread: 'unjudged', rough: 'doubt' } as const;
+  const marks = {
+    true: 'in',
+    confirmed: 'in',
+    off: 'high',
+    slipped: 'suspect',
+    misread: 'unjudged',
+    rough: 'doubt',
+  } as const;
   return marks[last.state];
 }

@@ -22,7 +22,9 @@ export function DropAngle({ unit, passes }: { unit: 'in' | 'mm'; passes: readonl
   const data = engineDataOf(file);
   const [stroke, rodLength] = [figureOf(data, 'stroke'), figureOf(data, 'rod-length')];
   if (stroke === undefined || rodLength === undefined)
-    return <AskFigures ids={['stroke', 'rod-length']} why="Stroke and rod length tell which angle each drop must read." />;
+    return (
+      <AskFigures ids={['stroke', 'rod-length']} why="Stroke and rod length tell which angle each drop must read." />
+    );
   const parsed = parseEntered(typed);
   const expected = () => {
     if (!parsed.ok || parsed.value <= 0) return null;
@@ -53,7 +55,9 @@ export function DropAngle({ unit, passes }: { unit: 'in' | 'mm'; passes: readonl
       {deg !== null && read !== undefined && (
         <p className={Math.abs(read - deg) > APART_DEG ? 'now-hint' : undefined}>
           Your last pass: <span className="figure">±{read.toFixed(1)}°</span>
-          {Math.abs(read - deg) > APART_DEG ? '. Was it this drop? Check stroke, rod length and the dial’s turns.' : ': it fits.'}
+          {Math.abs(read - deg) > APART_DEG
+            ? '. Was it this drop? Check stroke, rod length and the dial’s turns.'
+            : ': it fits.'}
         </p>
       )}
     </section>

@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { LAYOUTS } from '../../../core/engine/layouts.js';
 import type { SpecSet } from '../../../core/plan/spec-sets.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
+import { FiringOrder } from './FiringOrder.js';
 import type { EngineForm } from './engine-form.js';
 
 const METALS: [string, string][] = [
@@ -90,6 +91,7 @@ export function What({ specSets = [], onLayout, isFixed = false, judgedBy }: Pro
           </Button>
         )}
         {field('firingOrder', 'Firing order', undefined, true)}
+        <FiringOrder isFixed={isFixed} />
         {field('intervals', 'Firing intervals, °', 'left empty: even', true)}
         {field('pins', 'Crank pins, cylinders on each', '1 2 / 3 4; empty: a pin each', true)}
         {field('mains', 'Main bearings', 'left empty: one more than pins', true)}

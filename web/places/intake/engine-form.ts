@@ -6,6 +6,7 @@ import type { PartsBody } from '../../../contracts/papers/parts.js';
 import { asIssues } from '../../../contracts/wording/impossible.js';
 import type { Issue } from '../../../contracts/errors.js';
 import type { Engine, LayoutName } from '../../../core/engine/engine.js';
+import { checkCrank } from '../../../core/engine/check-engine.js';
 import { checkEngineData, FIGURES, unitsOfFigure } from '../../../core/engine/engine-data.js';
 import { PART_KINDS, type PartKind } from '../../../core/parts/part.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
@@ -123,7 +124,7 @@ const numberOf = (text: string): unknown => {
   const parsed = parseEntered(text.replace('−', '-'));
   return parsed.ok ? parsed.value : text;
 };
-const listOf = (text: string) =>
+export const listOf = (text: string): unknown[] =>
   text
     .split(/[\s,–-]+/)
     .filter(Boolean)
@@ -226,13 +227,17 @@ type Checked<Request> = { ok: true; request: Request } | { ok: false; issues: Is
 const wrongFigures = (form: EngineForm): Issue[] =>
   asIssues(checkEngineData(dataOf(form).figures).map((one) => ({ ...one, path: ['figures', ...one.path] })));
 
-/** The request of a form, or everything that is wrong with it at once, by the same schema and rules as the server's. */
-export function checkForm(form: EngineForm): Checked<NewEngine> {
+/**
+ * The request of a form, or everything that is wrong with it at once, by the same schema and rules as the server's. Of an
+ * engine that stands already the crank is not asked: the server asks it where the layout changes.
+ */
+export function checkForm(form: EngineForm, isNew = true): Checked<NewEngine> {
   const request = requestOf(form);
   const parsed = newEngineSchema.safeParse(request);
   const figures = wrongFigures(form);
   if (parsed.success) {
-    const issues = [...asIssues(completeEngine(parsed.data).issues), ...figures];
+    const { engine, issues: wrong } = completeEngine(parsed.data);
+    const issues = [...asIssues(wrong), ...(engine && isNew ? asIssues(checkCrank(engine)) : []), ...figures];
     return issues.length === 0 ? { ok: true, request: parsed.data } : { ok: false, issues };
   }
   // One field that is no number must not hide that the others make no engine: those are looked at without it.
@@ -247,7 +252,7 @@ export function checkForm(form: EngineForm): Checked<NewEngine> {
 
 /** What is changed about an engine that stands: what it is called, and how it is laid out and driven. */
 export function checkChange(form: EngineForm): Checked<ChangeEngine & { engine: Engine }> {
-  const checked = checkForm({ ...form, customer: form.customer || '-', figures: UNSTATED.figures });
+  const checked = checkForm({ ...form, customer: form.customer || '-', figures: UNSTATED.figures }, false);
   if (!checked.ok) return checked;
   const { tag, title } = checked.request;
   return { ok: true, request: { tag, title, engine: completeEngine(checked.request).engine! } };

@@ -156,9 +156,7 @@ export function Across() {
           <p className="now-hint">
             Nothing touched here, or nothing was read:{' '}
             {clearances
-              .map(
-                ({ place, depth }) => `${spokenPlace(place)} ${depth ? formatBound(depth, lengthUnit) : 'not read'}`,
-              )
+              .map(({ place, depth }) => `${spokenPlace(place)} ${depth ? formatBound(depth, lengthUnit) : 'not read'}`)
               .join(', ')}
             .
           </p>

@@ -120,12 +120,17 @@ function OfKind({ of: { kind, worst, overhang, sprocket, lacks }, unit }: { of: 
         <p>
           Sprocket:{' '}
           {sprocket
-            .map(({ offset, takes }) => `${signed(offset)}° ${Math.abs(takes) < 0.001 ? 'changes nothing' : `${takes > 0 ? 'takes' : 'gives'} ${say(takes)}`}`)
+            .map(
+              ({ offset, takes }) =>
+                `${signed(offset)}° ${Math.abs(takes) < 0.001 ? 'changes nothing' : `${takes > 0 ? 'takes' : 'gives'} ${say(takes)}`}`,
+            )
             .join(', ')}
           .
         </p>
       )}
-      {lacks.length > 0 && <p className="now-quiet">What the sprocket takes needs: {lacks.map(wordLackOf).join(', ')}.</p>}
+      {lacks.length > 0 && (
+        <p className="now-quiet">What the sprocket takes needs: {lacks.map(wordLackOf).join(', ')}.</p>
+      )}
       {lacks.some((lack) => lack === 'stroke' || lack === 'rod-length') && (
         <AskFigures ids={['stroke', 'rod-length']} why="They tell how the piston follows the valve." />
       )}

@@ -70,7 +70,11 @@ export function GateDialog({
                   <li key={ask} className={lack ? 'lacking' : undefined}>
                     {lack ? `▲ ${wordLack(lack)}` : `● ${wordAsk(ask)}`}{' '}
                     {lack && mayClose && ask.startsWith('measure:') && NEXT[gate] && (
-                      <Button size="small" aria-label={`Move ${wordAsk(ask)} to a later gate`} onClick={() => setMoved(ask)}>
+                      <Button
+                        size="small"
+                        aria-label={`Move ${wordAsk(ask)} to a later gate`}
+                        onClick={() => setMoved(ask)}
+                      >
                         Do it later
                       </Button>
                     )}

@@ -13,7 +13,8 @@ export function AskWarmth({ setting: { engine, rows, lengthUnit } }: { setting: 
   const growth = growthMm(engine.specSet.practice, block, head);
   const isSaid = rows.some(({ measure }) => measure === 'engine-warmth');
   if (engine.lifter !== 'hydraulic' || !growth || isSaid || looksOn) return null;
-  const say = (state: 'cold' | 'warm') => take({ measure: 'engine-warmth', place: 'engine', entered: state, unit: 'choice' });
+  const say = (state: 'cold' | 'warm') =>
+    take({ measure: 'engine-warmth', place: 'engine', entered: state, unit: 'choice' });
   return (
     <div className="now-hint" role="group" aria-label="Engine cold or warm">
       Is the engine cold or warm now? Cold, it {growth > 0 ? 'loses' : 'gains'} preload as it warms up:{' '}

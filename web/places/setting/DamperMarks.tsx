@@ -2,19 +2,26 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { damperMarks, damperNames } from '../../../core/drawing/damper-marks.js';
+import { mayStandAt } from '../../../core/plan/setting-order.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
 import { DamperFace } from '../../drawings/DamperFace.js';
 import type { SettingState } from './use-setting.js';
 
 /** Where the damper is painted for this way of setting, and its marks on paper at the rim's true diameter. */
 export function DamperMarks({ setting }: { setting: SettingState }) {
-  const { engine, stops, lengthUnit } = setting;
+  const { engine, stops, lengthUnit, order, turning } = setting;
   const unit = lengthUnit === 'mm' ? 'mm' : 'in';
   const [typed, setTyped] = useState('');
   const parsed = parseEntered(typed);
   const diameter = parsed.ok && parsed.value > 0 && parsed.value <= 1000 ? parsed.value : null;
   const problem = typed.trim() !== '' && diameter === null ? `a diameter in ${unit}, as ${unit === 'in' ? '7.25' : '184'}` : ''; // prettier-ignore
-  const marks = damperMarks(engine, diameter ?? 1, stops);
+  const { marginDeg } = engine.specSet.practice.setting;
+  const merging = {
+    unit,
+    mayStandAt: mayStandAt(order, { ...engine, seatEvents: turning.events }, marginDeg),
+  } as const;
+  // How near marks lie on the rim is known once its diameter is.
+  const marks = damperMarks(engine, diameter ?? 1, stops, diameter === null ? undefined : merging);
   const names = damperNames(marks);
   return (
     <section className="damper" aria-label="Damper marks">

@@ -5,7 +5,11 @@ import type { Engine } from '../../../core/engine/engine.js';
 import type { Along } from '../../../core/plan/practice.js';
 import { turnBetween } from '../../../core/plan/setting-order.js';
 
-export const ALONG_NAME: Record<Along, string> = { firing: 'by firing order', bank: 'along the bank', kind: 'intakes, then exhausts' };
+export const ALONG_NAME: Record<Along, string> = {
+  firing: 'by firing order',
+  bank: 'along the bank',
+  kind: 'intakes, then exhausts',
+};
 
 /** The methods where there is room for a word or two. */
 export const METHOD_SHORT: Record<StopMethod, string> = {

@@ -122,7 +122,9 @@ export function Decision() {
       {centreline === undefined && (
         <p>Measure the intake centreline first: equal drops either side of peak lift, or both intake events.</p>
       )}
-      {!measured && whole.centreline && <p>No equal drops read. Going by the intake events: {degrees(whole.centreline.deg)}°.</p>}
+      {!measured && whole.centreline && (
+        <p>No equal drops read. Going by the intake events: {degrees(whole.centreline.deg)}°.</p>
+      )}
       {moved === 0 && disputed && <p className="now-hint">{disputed} Settle this before you choose.</p>}
       {moved !== 0 ? (
         <p className="now-hint">

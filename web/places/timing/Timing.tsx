@@ -49,10 +49,7 @@ export function Timing() {
   const liftMm = lifts.at(lift) ?? lifts.at(0);
   const own = useMemo(() => ownMeasures(spec, 'cam-timing'), [spec]);
   const slots = useMemo(
-    () => [
-      ...timingSteps(engine, liftMm, unit, spec.practice),
-      ...ownSlots(engine, own),
-    ],
+    () => [...timingSteps(engine, liftMm, unit, spec.practice), ...ownSlots(engine, own)],
     [engine, liftMm, unit, spec, own],
   );
   const steps = useSteps('timing', slots);
