@@ -15,6 +15,8 @@ import { camCardSchema } from './papers/cam-card.js';
 import { lobeSweepSchema } from './papers/lobe-sweep.js';
 import { flagSchema, readingSchema, sheetRowSchema } from './reading.js';
 import { PAPERS } from './shop-data.js';
+import { byAnother } from './clay.js';
+import { eventsCompared, followsCompared, nose } from './timing.js';
 import { signOffSchema } from './sign-off.js';
 import { idSchema, reason } from './text.js';
 
@@ -97,6 +99,15 @@ export const buildRecordSchema = z.object({
       quarters: z.object({ looked: z.number().int(), isDone: z.boolean() }).optional(),
     })
     .optional(),
+  timing: z
+    .object({
+      lifts: z.array(
+        z.object({ liftMm: z.number().nullable(), events: eventsCompared, follows: followsCompared, says: z.array(z.string()) }),
+      ),
+      noses: z.object({ I: nose, E: nose }),
+    })
+    .optional(),
+  clayElsewhere: z.array(byAnother).optional(),
   movedChecks: z
     .array(z.object({ ask: z.string(), to: gateSchema, reason: z.string(), by: z.string(), at: z.string() }))
     .optional(),

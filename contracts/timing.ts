@@ -9,7 +9,9 @@ const compared = z.object({
 });
 const each = <Name extends string>(names: readonly Name[]) =>
   z.object(Object.fromEntries(names.map((name) => [name, compared])) as Record<Name, typeof compared>);
-const nose = z.object({
+export const eventsCompared = each(EVENTS);
+export const followsCompared = each(FOLLOWS);
+export const nose = z.object({
   card: z.number().nullable(),
   byDrops: z.number().nullable(),
   byEvents: z.number().nullable(),
@@ -24,8 +26,8 @@ export const timingAnswer = z.object({
     z.object({
       /** At which the events were read, mm; null where nobody said it. */
       liftMm: z.number().nullable(),
-      events: each(EVENTS),
-      follows: each(FOLLOWS),
+      events: eventsCompared,
+      follows: followsCompared,
       diagnosis: z.array(
         z.object({
           code: z.enum(['agrees', 'cam-position', 'lobe-ends', 'misread', 'mixed', 'too-few']),

@@ -1,3 +1,4 @@
+import type { Diagnosis } from '../cam/events-whole.js';
 import type { CamCard } from '../cam/cam-card.js';
 import type { LobeSweep } from '../cam/lobe-sweep.js';
 import type { Engine } from '../engine/engine.js';
@@ -11,6 +12,7 @@ import { cardOf, sweepsOf, type Paper } from '../sheet/papers.js';
 import type { Reading } from '../sheet/reading.js';
 import type { Flag } from '../sheet/flags.js';
 import type { SheetRow } from '../sheet/row.js';
+import { clayPlan, type ClayPlan } from '../sheet/clay-plan.js';
 import { judgingOf } from '../sheet/judging-of.js';
 import { sheetOf } from '../sheet/sheet.js';
 import { standOf } from '../sheet/stand.js';
@@ -36,6 +38,7 @@ import {
   type RecordedMove,
   type RecordedTightening,
 } from './recorded-path.js';
+import { recordedTiming, type RecordedTiming } from './recorded-timing.js';
 import { recordedGeometry, type RecordedGeometry } from './recorded-geometry.js';
 import { recordedClearances, type RecordedClearance } from './recorded-clearances.js';
 
@@ -107,6 +110,10 @@ export interface BuildRecord {
   way?: RecordedWay;
   /** What was odd about readings and was looked at. Left out where nothing was. */
   answers?: RecordedAnswer[];
+  /** The cam's events as a whole. Left out where none was read. */
+  timing?: RecordedTiming;
+  /** Valves without clay, by that of others. Left out where there are none. */
+  clayElsewhere?: ClayPlan['byAnother'];
   /** Checks that were made at another time. Left out where there are none. */
   movedChecks?: RecordedMove[];
   /** Readings that were wrong and count no longer. Left out where there are none. */
@@ -143,6 +150,7 @@ export interface RecordInput {
   wordSource: (source: LimitSource) => string;
   /** What is odd about a value in words, in the unit in which it was typed. */
   wordHint: (hint: Hint, unit: Unit, at: { measure: string; place: string }) => string;
+  wordDiagnosis: (one: Diagnosis) => string;
   /** Given when the lead accepts, with the signature, all that is missing. */
   acceptMissing?: { reason: string };
   /** Ids of the pictures that the PDF shows. */
@@ -183,6 +191,8 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
   const way = recordedWay(file);
   const answers = recordedAnswers(file, sheet, wordHint);
   const struck = recordedStrikes(file);
+  const timing = recordedTiming(file, sheet, input.wordDiagnosis);
+  const clayElsewhere = clayPlan(judging, sheet).byAnother;
   const drift = recordedDrift(file, sheet);
   const signOffs = SIGN_OFFS.flatMap((what) => actsOf(file, 'sign-off').findLast((one) => one.what === what) ?? []);
   const judged = { file, sheet, stand, partsOpen: null };
@@ -226,6 +236,8 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       ...(geometry.length > 0 ? { geometry } : {}),
       ...(way ? { way } : {}),
       ...(answers.length > 0 ? { answers } : {}),
+      ...(timing ? { timing } : {}),
+      ...(clayElsewhere.length > 0 ? { clayElsewhere } : {}),
       ...(struck.length > 0 ? { struck } : {}),
       ...(movedChecks.length > 0 ? { movedChecks } : {}),
       ...(drift.length > 0 ? { drift } : {}),

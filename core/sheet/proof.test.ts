@@ -80,7 +80,7 @@ describe('the record of setting and proof', () => {
   const built = buildRecord({
     id: id(9), revision: 1, shop: { name: 'Marram Engine Works', verifyAddress: 'http://shop.test' }, file,
     engine: { id: id(8), tag: 'T', title: 'Petrel', customer: 'Fenwater' }, people: [], lead: { handle: 'lead', name: 'Lead' },
-    signedAt: '2026-11-24T12:00:00.000Z', auditHead: 'x', wordSource: ({ code }) => code, wordHint: ({ code }) => code,
+    signedAt: '2026-11-24T12:00:00.000Z', auditHead: 'x', wordSource: ({ code }) => code, wordHint: ({ code }) => code, wordDiagnosis: ({ code }) => code,
     acceptMissing: { reason: 'head is off' },
   }); // prettier-ignore
   const record = built.ok ? built.record : null;

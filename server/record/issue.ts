@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { RecordSummary } from '../../contracts/record.js';
+import { wordDiagnosis } from '../../contracts/wording/timing.js';
 import { wordHint } from '../../contracts/wording/hint.js';
 import { wordSource } from '../../contracts/wording/limit.js';
 import { buildRecord, type BuildRecord, type RecordInput, type RecordRefusal } from '../../core/record/build-record.js';
@@ -11,7 +12,7 @@ import { signPdf } from './pdf-signature.js';
 import { summaryOf } from './summary.js';
 
 /** All that a record is made from, as plain data. */
-export type RecordToIssue = Omit<RecordInput, 'wordSource' | 'wordHint'>;
+export type RecordToIssue = Omit<RecordInput, 'wordSource' | 'wordHint' | 'wordDiagnosis'>;
 
 /** A record as the two files that the customer gets, and what is told of it. */
 export interface IssuedFiles {
@@ -36,6 +37,6 @@ export async function issueRecord(
   images: Images,
   keys: SigningKeys,
 ): Promise<IssuedFiles | RecordRefusal> {
-  const built = buildRecord({ ...input, wordSource, wordHint });
+  const built = buildRecord({ ...input, wordSource, wordHint, wordDiagnosis });
   return built.ok ? signFiles(built.record, images, keys) : built;
 }

@@ -13,7 +13,7 @@ const CHART = { height: 170, left: 34, bottom: 22, reachDeg: 60, tall: 3 };
 /** How the checks were put together and what the build will be, whether the clay is out, and the clearance over the crank. */
 export function mockUpPart(doc: Doc, record: BuildRecord, startY: number): number {
   const said = mockUpsOf(record);
-  const { clearances = [], clayInside, signOffs = [] } = record;
+  const { clearances = [], clayElsewhere = [], clayInside, signOffs = [] } = record;
   const clayOut = signOffs.filter(({ what }) => what === 'clay-out');
   if (said.length === 0 && !clayInside && clayOut.length === 0) return startY;
   let y = title(doc, 'Mock-up', startY + 16);
@@ -26,6 +26,9 @@ export function mockUpPart(doc: Doc, record: BuildRecord, startY: number): numbe
     const others = SAME_PARTS.filter((name) => !one.same[name]);
     if (others.length > 0) y = paragraph(doc, `Not the very ones of the final engine: ${others.map((name) => (name === 'lashCaps' ? 'lash caps' : name)).join(', ')}.`, y); // prettier-ignore
   }
+  const unit = record.specSet.limits.some((limit) => limit.unit === 'mm') ? 'mm' : 'in';
+  if (clayElsewhere.length > 0)
+    y = paragraph(doc, `Valves without clay, by that of another and the heights of both pistons: ${clayElsewhere.map(({ place, by, clearance, uncertainty }) => `${spokenPlace(place)} ${formatValue(clearance, unit)} ±${formatValue(uncertainty, unit)} by ${spokenPlace(by)}`).join('; ')}.`, y); // prettier-ignore
   return clearances.length > 0 ? drawClearances(doc, record, clearances, y + 6) : y;
 }
 

@@ -17,6 +17,7 @@ import { boundSign, formatValue } from '../../core/units/format.js';
 import { DIAL_UNCERTAINTY_IN } from '../../contracts/calc-lobe.js';
 import { fitted } from './pdf-fitted.js';
 import { fromElsewhere } from './pdf-imported.js';
+import { eventsPart } from './pdf-events.js';
 import { geometryPart } from './pdf-geometry.js';
 import { pathPart } from './pdf-path.js';
 import { settingPart } from './pdf-setting.js';
@@ -142,7 +143,7 @@ export function tables(doc: Doc, record: BuildRecord): void {
     );
   }
 
-  y = fitted(doc, record, sweptLobes(doc, record, camCard(doc, record, y)));
+  y = fitted(doc, record, sweptLobes(doc, record, eventsPart(doc, record, camCard(doc, record, y))));
   y = pathPart(doc, record, settingPart(doc, record, geometryPart(doc, record, mockUpPart(doc, record, y))));
   y = fromElsewhere(doc, record, y);
   y = title(doc, 'What was out of its limits, and what was done', y + 16);
