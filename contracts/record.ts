@@ -102,7 +102,12 @@ export const buildRecordSchema = z.object({
   timing: z
     .object({
       lifts: z.array(
-        z.object({ liftMm: z.number().nullable(), events: eventsCompared, follows: followsCompared, says: z.array(z.string()) }),
+        z.object({
+          liftMm: z.number().nullable(),
+          events: eventsCompared,
+          follows: followsCompared,
+          says: z.array(z.string()),
+        }),
       ),
       noses: z.object({ I: nose, E: nose }),
     })

@@ -93,9 +93,9 @@ async function look(page: Page, within = 'html'): Promise<string[]> {
 
 /** Places that have several parts below one address. */
 const PARTS: Record<string, (string | RegExp)[]> = {
-  Timing: ['Cam card', 'Lobe lift', 'Sweep a lobe', 'Lift curves', 'Sprocket'],
+  Timing: ['Cam card', 'Events together', 'Lobe lift', 'Sweep a lobe', 'Lift curves', 'Sprocket'],
   Geometry: ['Rockers and tips', 'Kept pushrods', 'Trials and marks', 'Which setting', /Pushrods$/, 'Length to order'],
-  'Mock-up': ['Set-up of the check', 'Across cam positions', /Springs$/, 'Lists and clay out'],
+  'Mock-up': ['Set-up of the check', 'Before the clay', 'Across cam positions', /Springs$/, 'Lists and clay out'],
 };
 
 /** The half of an engine's way that a place lies on: each is looked at by itself. */

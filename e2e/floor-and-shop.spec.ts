@@ -54,7 +54,7 @@ test('a new engine is refused field by field, and nothing typed is lost', async 
   await page.keyboard.type('Fenwater Racing');
   await step(/Engine: look again/).click();
   await expect(page.getByText('must be filled in')).toBeVisible();
-  await expect(page.getByText('a cylinder fires twice in this order')).toBeVisible();
+  await expect(page.getByText('named twice in this order: 4')).toBeVisible();
   await expect(page.getByLabel('Ratio, intake')).toHaveAttribute('aria-invalid', 'true');
   await expect(page.getByLabel('Ratio, intake')).toHaveValue('nine');
 

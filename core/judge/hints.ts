@@ -158,14 +158,15 @@ const asDigits = (value: number) => [value * 10, value / 10, value * 100, value 
 
 /** What slip of finger, unit, dial or sign would explain the value: one that, undone, makes it fit. */
 function slips(suspect: Suspect): Hint[] {
-  const { measure, value, computed, unit } = suspect;
+  const { measure, value, computed, unit, withinLimit } = suspect;
   if (computed) return [];
   const found: Hint[] = [];
   const isHome = (one: number) => isMet(measure, one) && fits(suspect, one);
   if (value !== 0) {
     const digits = asDigits(value);
-    // What is never met may be told by what is, where no limit and no sibling says more.
-    const meant = digits.find(isHome) ?? (isMet(measure, value) || knowsMore(suspect) ? undefined : digits.find((one) => isMet(measure, one))); // prettier-ignore
+    // What is never met may be told by its limit where its siblings lie elsewhere, and by what is met where nothing tells more.
+    const mayBe = (one: number) => isMet(measure, one) && (withinLimit ? withinLimit(one) : !hasSiblings(suspect));
+    const meant = digits.find(isHome) ?? (isMet(measure, value) ? undefined : digits.find(mayBe));
     if (meant !== undefined) found.push({ code: 'digit-slip', meant });
     const figure = unit && fromCanonical(value, unit);
     const other = figure === undefined ? undefined : measure.units.find((one) => one !== unit && !isMet(measure, value) && isHome(toCanonical(figure, one))); // prettier-ignore
@@ -178,9 +179,8 @@ function slips(suspect: Suspect): Hint[] {
   return found;
 }
 
-/** Whether a limit or siblings tell where a value belongs. */
-const knowsMore = ({ withinLimit, others }: Suspect): boolean =>
-  withinLimit !== null || others.length + 1 >= FEWEST_SIBLINGS;
+/** Whether there are enough of its kind to be compared by their spread. */
+const hasSiblings = ({ others }: Suspect): boolean => others.length + 1 >= FEWEST_SIBLINGS;
 
 /** Whether a value asks for a second look where too few of its kind are there to be compared by their spread. */
 function isOddAmongFew(suspect: Suspect): boolean {

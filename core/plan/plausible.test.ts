@@ -46,6 +46,12 @@ describe('what is ever read of a measure', () => {
     expect(asked / read).toBeLessThan(0.001);
   });
 
+  test('among siblings that lie elsewhere a slip is still named by the limit', () => {
+    const others = ['1E', '2E', '7E', '8E'].map((place, index) => ({ place, value: 3.4 + 0.02 * index }));
+    const hints = hintsFor({ measure: measureOf('pv-depth'), place: '1E', value: 49.53, unit: 'in', others, withinLimit: (value) => value > 2.6, limit: { min: 2.54 } }); // prettier-ignore
+    expect(hints.map(({ code }) => code)).toEqual(['differs-from-siblings', 'digit-slip']);
+  });
+
   test('a slip of digit or unit that leaves it is named, wherever what was meant is known', () => {
     const next = chance(19);
     const clay = measureOf('pv-depth');

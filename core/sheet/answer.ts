@@ -1,7 +1,7 @@
 import type { Hint } from '../judge/hints.js';
 import type { Impossibility } from '../impossible.js';
 import type { EngineFile } from './engine-file.js';
-import type { Judged } from './judge-try.js';
+import { judgeTry, type Judged } from './judge-try.js';
 import type { Judging } from './judging.js';
 import { judgingOf } from './judging-of.js';
 import type { Reading } from './reading.js';
@@ -30,7 +30,16 @@ export function judgeLast(
   const last = file.readings[file.readings.length - 1];
   const own = rowOf(judging, stand.tries(last));
   const made = stand.madeBy(last.id).map((value) => rowOf(judging, stand.tries(value)));
-  return { ...answerOf(own, made), rows: [own, ...made] };
+  const answer = answerOf(own, made);
+  return { ...answer, hints: [...oddBeside(judging, own, last), ...answer.hints], rows: [own, ...made] };
+}
+
+/** What is odd about a reading where another of its slot counts, for that is the worse: a slip is asked where it was typed. */
+function oddBeside(judging: Judging, own: SheetRow, last: Reading): Hint[] {
+  if (own.readingId === last.id) return [];
+  const one = judging.stand.tries(last).findLast(({ id }) => id === last.id);
+  const known = own.hints.map(({ code }) => code);
+  return one ? judgeTry(judging, one).hints.filter(({ code }) => !known.includes(code)) : [];
 }
 
 /**

@@ -7,6 +7,7 @@ import { toCanonical, type Unit } from '../units/units.js';
 import type { MockUp } from '../valvetrain/mock-up.js';
 import { clayPlan } from './clay-plan.js';
 import { judgingOf } from './judging-of.js';
+import { judgeLast } from './answer.js';
 import { isClayInside, type EngineFile } from './engine-file.js';
 import type { Paper } from './papers.js';
 import type { Reading } from './reading.js';
@@ -183,6 +184,13 @@ describe('a check is brought to the final build by named terms', () => {
     expect(odd('0.9').map(({ code }) => code)).toContain('implausible');
     // Nothing of clay is read on a dial.
     expect(odd('0.03').map(({ code }) => code)).not.toContain('dial-revolution');
+  });
+
+  test('the slip is asked where it was typed, also while an older and worse reading counts', () => {
+    const file = fileWith([read('pv-depth', '0.134'), read('pv-depth', '1.95', '1I', 20)], [...DATA, setUp()]);
+    const { hints, rows } = judgeLast(file);
+    expect(rows[0].entered).toBe('0.134');
+    expect(hints.map(({ code }) => code)).toEqual(expect.arrayContaining(['digit-slip', 'older-counts']));
   });
 
   test('a plunger that stood down at zero takes no lift of the check', () => {

@@ -177,7 +177,8 @@ describe('the record', () => {
     lead: { handle: 'lead', name: 'Ansel' },
     signedAt: '2026-11-24T10:00:00.000Z',
     wordSource: ({ code }) => code,
-    wordHint: ({ code }) => code, wordDiagnosis: ({ code }) => code,
+    wordHint: ({ code }) => code,
+    wordDiagnosis: ({ code }) => code,
   });
   const all = placesOf(engine, 'valve').map((place) => reading(place, 0.625));
 

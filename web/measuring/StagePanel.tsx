@@ -155,9 +155,9 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
         )}
         {children}
         <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
-        <ReadHereBefore slot={slot} entry={entry} strike={strike} />
         <LimitNote limit={limit} of={measure.key} />
         {limit && <Narrow measure={limit.measure} place={slot.place} />}
+        <ReadHereBefore slot={slot} entry={entry} strike={strike} />
         {below}
         <Pictures stage={stage} place={slot.place} />
       </div>

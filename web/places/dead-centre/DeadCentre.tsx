@@ -18,7 +18,7 @@ import { usePreferences } from '../../state/preferences.js';
 import { useDesk } from '../../state/use-desk.js';
 import { DropAngle } from './DropAngle.js';
 import { Dwell } from './Dwell.js';
-import { Passes } from './Passes.js';
+import { oneSided, Passes } from './Passes.js';
 import { whatToTurn } from './words.js';
 
 const STEPS: Slot[] = ['tdc-stop-first', 'tdc-stop-second', 'tdc-drop-first', 'tdc-drop-second', 'tdc-quick', 'timing-mark-error'].map(
@@ -82,6 +82,10 @@ export function DeadCentre() {
   const take = () => {
     if (entry.typed !== '' && !entry.take()) return;
     const next = NEXT[active.measure];
+    // A side that was forgotten is said where it was: the hand stays there.
+    const now = passesOf(steps.desk.upToDate().stand!, file!.spec.practice).at(-1);
+    const asksForSide = active.measure.endsWith('-second') && now !== undefined && oneSided(now) !== undefined;
+    if (asksForSide) return;
     if (next) goTo(next);
     else if (isOwn) steps.goBy(1);
   };

@@ -14,7 +14,7 @@ const STATE: Record<WheelState, { mark: Mark; says: string }> = {
 };
 
 /** The question for a forgotten side, where both ways were read on one: before it is answered nobody bends anything. */
-const oneSided = ({ reading }: Pass) => reading.derived?.hints.find(({ code }) => code === 'both-on-one-side');
+export const oneSided = ({ reading }: Pass) => reading.derived?.hints.find(({ code }) => code === 'both-on-one-side');
 
 const degrees = (deg: number) => `${Math.abs(Number(deg.toFixed(2)))}°`;
 

@@ -47,7 +47,7 @@ export function FiringOrder({ isFixed }: { isFixed: boolean }) {
         </p>
       )}
       {!isFixed && orders.length > 0 && (
-        <p role="group" aria-label={against.length > 0 ? 'Orders that this crank allows' : 'Common firing orders'}>
+        <p role="group" aria-label={against.length > 0 ? 'Orders that this crank allows' : 'Orders in common use'}>
           {against.length > 0 ? 'It allows: ' : 'Common: '}
           {orders.map((one) => (
             <Button

@@ -23,7 +23,7 @@ export function BeforeClay() {
   const say = (mm: number) => formatValue(mm, unit);
   const nearest = plan.pistonToHead.reduce((least, one) => Math.min(least, one.atCheck), Infinity);
   return (
-    <div className="measuring-form before-clay">
+    <div className="measuring-form before-clay" tabIndex={0}>
       <h2>Before the clay, and beyond it</h2>
       {plan.isWithoutGasket && (
         <p className="now-hint" role="alert">

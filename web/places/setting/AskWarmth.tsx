@@ -16,7 +16,7 @@ export function AskWarmth({ setting: { engine, rows, lengthUnit } }: { setting: 
   const say = (state: 'cold' | 'warm') =>
     take({ measure: 'engine-warmth', place: 'engine', entered: state, unit: 'choice' });
   return (
-    <div className="now-hint" role="group" aria-label="Engine cold or warm">
+    <div className="now-hint" role="group" aria-label="Cold or warm">
       Is the engine cold or warm now? Cold, it {growth > 0 ? 'loses' : 'gains'} preload as it warms up:{' '}
       {formatValue(Math.abs(growth), lengthUnit)} at the valve.{' '}
       <Button size="small" onClick={() => say('cold')}>

@@ -16,7 +16,7 @@ export function EventsWhole() {
   const unit = card?.printed.unit ?? 'in';
   const { lifts, noses } = useMemo(() => timingOf(file!, sheet!), [file, sheet]);
   return (
-    <div className="measuring-form events-whole">
+    <div className="measuring-form events-whole" tabIndex={0}>
       <h2>Events together</h2>
       {lifts.length === 0 && <p>Read the events first: intake opens, intake closes, exhaust opens, exhaust closes.</p>}
       {lifts.map(({ liftMm, events, follows, diagnosis }) => (

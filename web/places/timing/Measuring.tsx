@@ -54,6 +54,7 @@ export function Measuring({
   const turning = useTurning();
   const { measure } = target;
   const isLift = measure.key === 'lobe-lift';
+  const hasLifts = lifts.length > 1 && active.at?.by === 'lift';
   const isOwn = isOwnKey(measure.key);
   const finds = useMemo(() => findsOf(sheet.rows), [sheet]);
   const judging = desk.judging!;
@@ -70,10 +71,10 @@ export function Measuring({
         <>
           <span className="measuring-count">
             {measure.title}
-            {drop && `, at ${drop}`}
+            {drop && !hasLifts && `, at ${drop}`}
           </span>
-          {lifts.length > 1 && active.at?.by === 'lift' && (
-            <span role="group" aria-label="Check lift">
+          {hasLifts && (
+            <span role="group" aria-label="Check lift" className="timing-lifts">
               {lifts.map((says, index) => (
                 <Button
                   key={says}

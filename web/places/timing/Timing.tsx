@@ -2,12 +2,11 @@ import { useMemo, useState, type ReactNode } from 'react';
 import type { Mark } from '../../../core/judge/mark.js';
 import { ownMeasures } from '../../../core/plan/own-measure.js';
 import { worstMark } from '../../../core/sheet/marks.js';
-import { formatValue } from '../../../core/units/format.js';
 import { liftsOfCard } from '../../../core/cam/cam-card.js';
 import { timingOf } from '../../../core/sheet/timing.js';
 import type { EngineFile } from '../../../core/sheet/engine-file.js';
 import type { Sheet } from '../../../core/sheet/sheet.js';
-import { toCanonical } from '../../../core/units/units.js';
+import { fromCanonical, toCanonical } from '../../../core/units/units.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
 import { ownSlots } from '../../measuring/OwnDrawing.js';
 import { FormPlace } from '../../measuring/FormPlace.js';
@@ -81,7 +80,7 @@ export function Timing() {
     />
   );
   if (!form)
-    return <Measuring steps={steps} list={list} lifts={lifts.map((mm) => formatValue(mm, unit))} lift={lift} onLift={setLift} />; // prettier-ignore
+    return <Measuring steps={steps} list={list} lifts={lifts.map((mm) => `${Number(fromCanonical(mm, unit).toFixed(4))} ${unit}`)} lift={lift} onLift={setLift} />; // prettier-ignore
   const Form = FORMS[form]!;
   return (
     <FormPlace list={list} leave={() => setForm(null)} cycleUnit={steps.cycleUnit}>

@@ -44,8 +44,9 @@ export function timingSteps(
   return [
     ...['intake-open', 'intake-close', 'exhaust-open', 'exhaust-close'].map(event),
     ...drops('intake'),
-    { measure: 'intake-peak', place: 'engine' },
     ...drops('exhaust'),
+    // Rough, and nobody's way unless he goes there.
+    { measure: 'intake-peak', place: 'engine' },
     { measure: 'exhaust-peak', place: 'engine' },
     ...placesOf(engine, 'valve').map((place): Slot => ({ measure: 'lobe-lift', place })),
     { measure: 'cam-end-play', place: 'engine' },
