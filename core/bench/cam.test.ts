@@ -5,7 +5,8 @@ import { valveStops } from '../cam/valve-stops.js';
 import { chance } from '../chance.js';
 import type { CardEvents, Engine, ValveKind } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
-import { liftAt, passes, type CamLobe } from './cam-lobe.js';
+import { liftAt } from './cam-lobe.js';
+import { endsAt, moved, someCam, type Lobes } from './some-cam.js';
 import { readOn, type Gauge } from './gauge.js';
 
 /** Where valves may be set, against cams that are only curves: what is offered must lie on the base circle. */
@@ -13,34 +14,6 @@ import { readOn, type Gauge } from './gauge.js';
 const engine = LAYOUTS[0].engine as Engine;
 const WHEEL: Gauge = { resolution: 0.5, bias: 0, spread: 0.2, backlash: 0 };
 const [SEAT_MM, CHECK_MM] = [0.1524, 1.27];
-type Lobes = Record<ValveKind, CamLobe>;
-
-/** A cam with unequal flanks, as its card has it: straight up. */
-function someCam(next: () => number): Lobes {
-  const between = (least: number, most: number) => least + (most - least) * next();
-  const lobe = (noseDeg: number): CamLobe => {
-    const flankDeg = between(112, 126);
-    const side = (longer: number) => ({ flankDeg: flankDeg + longer, rampDeg: between(14, 24), rampLift: between(0.2, 0.3) });
-    return { noseDeg, noseLift: between(7.5, 9.5), opening: side(0), closing: side(between(4, 14)) };
-  };
-  return { I: lobe(between(104, 114)), E: lobe(-between(106, 118)) };
-} // prettier-ignore
-
-/** As its angles are said in a card's signs. */
-const endsAt = (lobes: Lobes, lift: number): CardEvents => {
-  const [intake, exhaust] = [passes(lobes.I, lift), passes(lobes.E, lift)];
-  return {
-    intakeOpenBtdc: -intake.up,
-    intakeCloseAbdc: intake.down - 180,
-    exhaustOpenBbdc: -exhaust.up - 180,
-    exhaustCloseAtdc: exhaust.down,
-  };
-};
-
-const moved = (lobes: Lobes, deg: number): Lobes => ({
-  I: { ...lobes.I, noseDeg: lobes.I.noseDeg - deg },
-  E: { ...lobes.E, noseDeg: lobes.E.noseDeg - deg },
-});
 const rounded = (events: CardEvents) =>
   Object.fromEntries(Object.entries(events).map(([key, deg]) => [key, Math.round(deg * 2) / 2])) as unknown as CardEvents; // prettier-ignore
 

@@ -10,7 +10,16 @@ import { pushrodLength } from '../valvetrain/pushrod-length.js';
 import { rodAdjuster, rodPerTurn } from '../valvetrain/rod-adjuster.js';
 import { direction, goFrom } from './plane.js';
 import { someDrive } from './some-drive.js';
-import { BARE, depthPressed, rodLeanDeg, rodWithoutPlay, turnsWithoutPlay, valveOpen } from './valve-drive.js';
+import { hotPreload } from '../valvetrain/hot-preload.js';
+import {
+  BARE,
+  depthPressed,
+  lashUnder,
+  rodLeanDeg,
+  rodWithoutPlay,
+  turnsWithoutPlay,
+  valveOpen,
+} from './valve-drive.js';
 
 /** What the formulas say of rods and adjusters, against drives that are only points and distances. */
 
@@ -185,4 +194,29 @@ test('a valve opens by about the lobe’s lift times the lever, and not at all w
     expect(Math.abs(opens - noseLift * ratio)).toBeLessThan(noseLift * ratio * 0.15);
     expect(valveOpen(drive, { ...BARE, rod: rod - 0.3, turns }, 0)).toBe(0);
   }
+});
+
+describe('a plunger in its lifter', () => {
+  test('that is pressed past its travel holds its valve open by the ratio times the rest', () => {
+    for (const adjuster of ['nut', 'screw'] as const)
+      for (const { drive, ratio, rod, turns } of drivesWith(adjuster).slice(0, 60)) {
+        const [travel, more] = [2.5, 3.2];
+        const depth = depthPressed(drive, { ...BARE, rod, turns: turns + more });
+        if (depth <= travel) continue;
+        const truth = valveOpen(drive, { ...BARE, rod, turns: turns + more, plungerDepth: travel }, 0);
+        expect(Math.abs(ratio * (depth - travel) - truth)).toBeLessThan(0.03 + truth * 0.15);
+        expect(valveOpen(drive, { ...BARE, rod, turns: turns + more, plungerDepth: depth + 0.01 }, 0)).toBe(0);
+      }
+  });
+
+  test('comes up by the growth at the valve over the ratio as the engine warms', () => {
+    for (const { drive, ratio, rod, turns } of drivesWith('screw')) {
+      const raised = 0.25;
+      // What a feeler would find open at the valve, hot, of a valve that had no play.
+      const growth = lashUnder(drive, { ...BARE, rod, turns, raised });
+      const [cold, hot] = [0, raised].map((by) => depthPressed(drive, { ...BARE, rod, turns: turns + 1, raised: by }));
+      const { depthHot } = hotPreload({ depthCold: cold, growthAtValve: growth, rockerRatio: ratio, least: 0 });
+      expect(Math.abs(depthHot - hot)).toBeLessThan(0.01 + (growth / ratio) * LEVER);
+    }
+  });
 });
