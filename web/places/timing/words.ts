@@ -12,7 +12,7 @@ export function whatToRead({ measure, place }: Slot, drop: string | null, card: 
       return `Dial ${at}, nothing on the base circle. Turn in the running direction until it lifts ${lift}; type what the wheel reads.`;
     case 'intake-close':
     case 'exhaust-close':
-      return `Never turn back. Go on over the nose until it has come down to ${lift}; type what the wheel reads.`;
+      return `Never turn back. Go on past full lift until it has come down to ${lift}; type what the wheel reads.`;
     case 'intake-drop-opening':
     case 'exhaust-drop-opening':
       return `Dial at nothing on the nose. Turn back past it, come up again to ${drop} below the nose; type what the wheel reads.`;
