@@ -1,20 +1,15 @@
-import { isSameLift } from '../cam/cam-card.js';
-import { EVENT_MEASURES } from '../cam/expected-from-card.js';
 import type { Formula } from '../derive/rule.js';
-import { pitchMmOf, ratioOf } from '../engine/engine.js';
-import { parseValve, valvesOfBank } from '../engine/places.js';
+import { parseValve } from '../engine/places.js';
 import { hintsFor, type Hint } from '../judge/hints.js';
 import { judge, judgeClear, judgeUnder, type Verdict } from '../judge/judge.js';
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
 import { limitFor } from '../plan/spec-sets.js';
-import { adjusterMoves } from '../valvetrain/uneven-stem.js';
-import { misalignment } from '../wheel/misalignment.js';
 import type { Judging } from './judging.js';
 import { limitAt, travelPassed, type AppliedLimit } from './limits.js';
+import { oddByItself } from './odd-by-itself.js';
 import { correctedByWheel } from './on-true-wheel.js';
-import { settingHints } from './setting-hints.js';
-import { isBuild } from './slot.js';
+import { isOfOldSprings } from './after-springs.js';
 import type { Try } from './stand.js';
 
 export interface Judged {
@@ -72,15 +67,6 @@ function byLimit(judging: Judging, one: Try, through: Try | undefined): Omit<Jud
   };
 }
 
-/** What hangs on the springs that are in: with others it is read again. */
-const OF_SPRINGS = ['spring-installed-height', 'spring-open-height', 'coil-bind-margin', 'spring-seat-load', 'spring-open-load', 'retainer-seal-gap', 'rocker-retainer-gap', 'rocker-retainer-open-gap', 'rocker-retainer-bare-gap', 'rocker-retainer-bare-open-gap']; // prettier-ignore
-
-/** Read with springs that have been exchanged since, while the engine is built. */
-function isOfOldSprings({ stand }: Judging, one: Try): boolean {
-  const at = stand.seen().onFile.springsExchangedAt;
-  return at !== null && isBuild(one) && OF_SPRINGS.includes(one.measure) && one.takenAt < at;
-}
-
 const isToBeReadAgain = (judging: Judging, one: Try): boolean =>
   one.derived?.isSuspect === true || judging.angleStands(one).doubt !== null || isOfOldSprings(judging, one);
 
@@ -114,75 +100,6 @@ const verdictIf = (judging: Judging, one: Try, change: Partial<Pick<Try, 'value'
   const trial = { ...one, ...change };
   return byLimit(judging, trial, judging.stand.carried(trial)).verdict;
 };
-
-/** A tip that stands otherwise than those of its kind along its head, by more than both readings may be off. */
-function unevenStem({ engine, spec, stand }: Judging, place: string, value: number): Hint[] {
-  const { kind } = parseValve(place)!;
-  const bank = engine.banks.map(valvesOfBank).find((valves) => valves.includes(place))!;
-  const others = bank.filter((other) => other !== place && parseValve(other)!.kind === kind);
-  const heights = others.flatMap((other) => stand.latest('stem-height', other)?.value ?? []).sort((a, b) => a - b);
-  if (heights.length === 0) return [];
-  const [low, high] = [heights[(heights.length - 1) >> 1], heights[heights.length >> 1]];
-  const difference = value - (low + high) / 2;
-  if (Math.abs(difference) <= 2 * uncertaintyOf(spec.practice, measureOf('stem-height'))) return [];
-  const adjuster = adjusterMoves(engine.mount, ratioOf(engine, kind), difference);
-  const turns = engine.mount === 'pedestal-shim' ? null : adjuster / pitchMmOf(engine);
-  return [{ code: 'stem-uneven', difference, adjuster, turns }];
-}
-
-/** What a mark cannot be relied on for: another rocker, or a tap before there was a rod. */
-function doubtfulMark({ stand }: Judging, takenAt: string): Hint[] {
-  const rockers = stand.seen().onFile.rockersAt(takenAt);
-  return [
-    ...(rockers?.rockers === 'another' ? [{ code: 'another-rocker' } as const] : []),
-    ...(rockers?.isRough ? [{ code: 'rough-mark' } as const] : []),
-  ];
-}
-
-const EVENT_OF: readonly string[] = Object.values(EVENT_MEASURES);
-
-/**
- * By how much an event is read otherwise than just before, on the same wheel and with the sprocket where it was; null
- * within what two readings of a careful hand lie apart: chain and gears have play, which shows when one turns back.
- */
-function apartFromBefore(judging: Judging, one: Try): number | null {
-  const { stand, spec } = judging;
-  const before = stand.tries(one).findLast(({ turn }) => turn < one.turn);
-  if (!before || judging.angleStands(before).doubt !== null || judging.angleStands(one).doubt !== null) return null;
-  const trueOf = (of: Try) => correctedByWheel(judging, of)?.value ?? of.value;
-  const by = trueOf(one) - trueOf(before);
-  const measure = measureOf(one.measure);
-  return Math.abs(by) > 2 * uncertaintyOf(spec.practice, measure) + measure.resolution ? by : null;
-}
-
-/** An event read at a lift at which its card states none: there is nothing to hold it against. */
-const isOffCard = ({ spec, cardLifts }: Judging, { measure, place, at }: Try): boolean =>
-  at?.by === 'lift' &&
-  limitFor(spec, measure, place)?.basis === 'of-card' &&
-  cardLifts.length > 0 &&
-  !cardLifts.some((lift) => isSameLift(lift, at.value));
-
-/** What is odd about a value by its own measure: not against its siblings, but against what it hangs on. */
-function ownHints(judging: Judging, one: Try, own: Omit<Judged, 'hints'>): Hint[] {
-  const { measure, place, value, takenAt, derived } = one;
-  const hints: Hint[] = [];
-  if (limitFor(judging.spec, measure, place)?.basis === 'of-bore' && judging.boreMm(place) === undefined)
-    hints.push({ code: 'bore-unknown' });
-  const expected = measure === 'lobe-lift' ? judging.expected(measure, place) : undefined;
-  if (expected !== undefined && value > 0 && expected - value > measureOf(measure).resolution) {
-    const maxAngleDeg = judging.spec.practice.timing.dialInLineDeg;
-    hints.push({ code: 'lift-short', ...misalignment({ expected, observed: value, maxAngleDeg }) });
-  }
-  if (measureOf(measure).stage === 'setting') hints.push(...settingHints(judging, one, own));
-  if (measure === 'stem-height') hints.push(...unevenStem(judging, place, value));
-  if (isOfOldSprings(judging, one)) hints.push({ code: 'springs-exchanged' });
-  const again = EVENT_OF.includes(measure) ? apartFromBefore(judging, one) : null;
-  if (again !== null) hints.push({ code: 'apart-from-before', by: again });
-  if (isOffCard(judging, one))
-    hints.push({ code: 'lift-not-on-card', lift: one.at!.value, printed: [...judging.cardLifts] });
-  if (measure === 'mark-width') hints.push(...doubtfulMark(judging, takenAt));
-  return [...hints, ...(derived?.hints ?? [])];
-}
 
 /**
  * The other valve of the cylinder, where the value is out by the limit of its own and would be within there. A limit on
@@ -240,7 +157,7 @@ export function judgeTry(judging: Judging, one: Try): Judged {
       ...told,
       ...olderCounts(judging, one),
       ...otherValve(judging, one, own),
-      ...ownHints(judging, one, own),
+      ...oddByItself(judging, one, own),
     ],
   };
 }

@@ -10,7 +10,7 @@ import { limitAt } from './limits.js';
 import type { Try } from './stand.js';
 
 /** What a reading was judged to be by itself, as far as these ask. */
-interface OwnVerdict {
+export interface OwnVerdict {
   verdict: string;
   judgedAs?: { value: number };
 }

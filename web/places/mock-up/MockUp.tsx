@@ -51,9 +51,10 @@ export function MockUp() {
   const { sheet } = steps;
   const typed = TYPED.filter(({ key }) => slots.some(({ measure }) => measure === key));
 
+  const ofOthers = useMemo(() => clayMark(judging!, sheet), [judging, sheet]);
   const markOf: Record<Form, Mark> = {
     'set-up': mockUpsOf(file).length > 0 ? 'in' : 'missing',
-    before: clayMark(judging!, sheet),
+    before: ofOthers,
     across: worstMark(sheet, ['pv-depth-final']),
     springs: springsOf(file, 'I') || springsOf(file, 'E') ? 'in' : 'missing',
     lists: isClayInside(file) ? 'doubt' : 'missing',

@@ -54,6 +54,8 @@ export function Timing() {
   const steps = useSteps('timing', slots);
   const { sheet } = steps;
 
+  const together = useMemo(() => wholeMark(file!, sheet), [file, sheet]);
+
   const choose = (key: string) => {
     if (FORMS[key as Part]) return setForm(key as Part);
     setForm(null);
@@ -62,7 +64,7 @@ export function Timing() {
   const markOf = (key: Part): Mark => {
     if (key === 'card') return card ? (card.contradictions.length > 0 ? 'doubt' : 'in') : 'missing';
     if (key === 'sweep' || key === 'curves') return sweeps.length > 0 ? 'in' : 'missing';
-    if (key === 'whole') return wholeMark(file!, sheet);
+    if (key === 'whole') return together;
     if (key === 'decision') return worstMark(sheet, ['cam-offset']);
     if (key === 'intake-drops') return worstMark(sheet, ['intake-centreline']);
     if (key === 'exhaust-drops') return worstMark(sheet, ['exhaust-centreline']);
