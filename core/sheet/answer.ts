@@ -38,8 +38,8 @@ export function judgeLast(
 function oddBeside(judging: Judging, own: SheetRow, last: Reading): Hint[] {
   if (own.readingId === last.id) return [];
   const one = judging.stand.tries(last).findLast(({ id }) => id === last.id);
-  const known = own.hints.map(({ code }) => code);
-  return one ? judgeTry(judging, one).hints.filter(({ code }) => !known.includes(code)) : [];
+  const known = own.hints.map((hint) => JSON.stringify(hint));
+  return one ? judgeTry(judging, one).hints.filter((hint) => !known.includes(JSON.stringify(hint))) : [];
 }
 
 /**

@@ -32,14 +32,15 @@ function carriedBy({ stand }: Judging, one: Try): Try | undefined {
 
 /** The limit on what follows from a reading by a sum, as the reading itself must keep it; null where nothing judged does. */
 function limitThroughSum(judging: Judging, one: Try): { min?: number; max?: number; uncertainty: number } | null {
-  for (const { id, measure, place, value, derived } of judging.stand.madeBy(one.id)) {
+  for (const { measure, place, value, derived } of judging.stand.madeBy(one.id)) {
     const { carried, formula, uncertainty } = derived!;
     const own = formula.terms.filter(({ name, source }) => name === one.measure && source === 'reading');
     const isSum = own.length === 1 && formula.terms.every(({ sign }) => sign === '+' || sign === '−');
-    const limit = carried || id !== one.id || !isSum ? null : limitAt(judging, measure, place, uncertainty);
+    const limit = carried || place !== one.place || !isSum ? null : limitAt(judging, measure, place, uncertainty);
     if (!limit) continue;
     const isLess = own[0].sign === '−';
-    const rest = isLess ? value + one.value : value - one.value;
+    // Where an older and worse one counts, it was made of that: what else goes into the sum is the same.
+    const rest = isLess ? value + own[0].value : value - own[0].value;
     const edge = (made: number | undefined) => (made === undefined ? undefined : isLess ? rest - made : made - rest);
     const [min, max] = isLess ? [edge(limit.max), edge(limit.min)] : [edge(limit.min), edge(limit.max)];
     return { ...(min === undefined ? {} : { min }), ...(max === undefined ? {} : { max }), uncertainty };
@@ -154,8 +155,8 @@ export function judgeTry(judging: Judging, one: Try): Judged {
     ...own,
     hints: [
       ...(doubt ? [{ code: doubt }] : wheelErrorDeg === 0 ? [] : [{ code: 'wheel-corrected' as const, wheelErrorDeg }]),
-      ...told,
       ...olderCounts(judging, one),
+      ...told,
       ...otherValve(judging, one, own),
       ...oddByItself(judging, one, own),
     ],

@@ -191,6 +191,10 @@ describe('a check is brought to the final build by named terms', () => {
     const { hints, rows } = judgeLast(file);
     expect(rows[0].entered).toBe('0.134');
     expect(hints.map(({ code }) => code)).toEqual(expect.arrayContaining(['digit-slip', 'older-counts']));
+    // Both were slips: each is asked with its own figure, and the figure in the wrong unit too.
+    const both = judgeLast(fileWith([read('pv-depth', '0.00195'), read('pv-depth', '4.95', '1I', 20)], [...DATA, setUp()])).hints; // prettier-ignore
+    expect(both.flatMap((hint) => (hint.code === 'digit-slip' ? [inches(hint.meant)] : []))).toEqual([0.495, 0.195]);
+    expect(both.map(({ code }) => code)).toContain('unit-slip');
   });
 
   test('a plunger that stood down at zero takes no lift of the check', () => {

@@ -44,12 +44,12 @@ export function Hints({
 }) {
   const looksOn = useLooksOn();
   const { answerTo, answer } = useHintAnswers();
-  return hints.map((hint) => {
+  return hints.map((hint, index) => {
     const left = readingIds.filter((id) => !answerTo(id, hint.code));
     const answered = left.length === 0 ? readingIds.map((id) => answerTo(id, hint.code)).at(-1) : undefined;
     const says = left.length > 1 ? `${CHECKED} of all ${left.length}` : CHECKED;
     return (
-      <div key={`${hint.code} ${hint.of?.place}`} className={answered ? 'now-hint answered' : 'now-hint'}>
+      <div key={`${hint.code} ${index}`} className={answered ? 'now-hint answered' : 'now-hint'}>
         <p>{wordHint(hint, unit, at)}</p>
         {answered && (
           <p className="now-quiet">
