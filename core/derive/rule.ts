@@ -144,6 +144,23 @@ export function standing<One extends { id: string; supersedes?: string; corrects
   return tries.filter(({ id }) => !replaced.has(id));
 }
 
+/**
+ * The tries of a measure whose every try counts, in the order in which they tell: one that puts another right stands where,
+ * and when, that one did.
+ */
+export function inPlace<One extends Pick<Taken, 'id' | 'turn' | 'takenAt' | 'supersedes' | 'corrects'>>(
+  tries: readonly One[],
+): One[] {
+  const byId = new Map(tries.map((one) => [one.id, one]));
+  const firstOf = (one: One): One => {
+    const corrected = one.corrects && byId.get(one.supersedes!);
+    return corrected ? firstOf(corrected) : one;
+  };
+  return standing(tries, 'each')
+    .map((one) => ({ ...one, turn: firstOf(one).turn, takenAt: firstOf(one).takenAt }))
+    .sort((a, b) => a.turn - b.turn);
+}
+
 /** Two values that both may be off, independent of each other. */
 export const together = (a: number, b: number): number => Math.hypot(a, b);
 

@@ -2,7 +2,7 @@ import { ratioOf } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
 import type { Lack, MockUp } from '../valvetrain/mock-up.js';
 import { leastGap, tableOf, travelOf } from '../valvetrain/valve-gap.js';
-import type { Seen } from './rule.js';
+import { inPlace, type Seen } from './rule.js';
 
 /** How fine the crank is turned to find where valve and piston come closest, degrees. */
 export const CRANK_STEP_DEG = 0.5;
@@ -30,7 +30,7 @@ export const camInBuild = (build: MockUp | null, { latest }: Pick<Seen, 'latest'
 /** Where the sprocket had the cam when a lobe was swept; the card describes one at its mark. */
 function camOfLobe(swept: ValveOverPiston['swept'], { histories }: Pick<Seen, 'histories'>): number {
   if (!swept) return 0;
-  const positions = histories('cam-offset', 'engine').flat();
+  const positions = inPlace(histories('cam-offset', 'engine').flat());
   return positions.findLast(({ takenAt }) => takenAt <= swept.at)?.value ?? 0;
 }
 

@@ -4,7 +4,7 @@ import { passesFound, type PassFound } from '../derive/wheel-found.js';
 import { measureOf } from '../plan/measures.js';
 import type { Practice } from '../plan/practice.js';
 import { wheelStood, type WheelDoubt } from '../wheel/wheel-passes.js';
-import { standing } from '../derive/rule.js';
+import { inPlace } from '../derive/rule.js';
 import type { Stand, Try } from './stand.js';
 
 /** Why an angle read on the wheel cannot be trusted, or is no longer true: it must be read again. */
@@ -30,7 +30,7 @@ export const passesOf = (stand: Stand, practice: Practice): Pass[] =>
 export function anglesStand(stand: Stand, practice: Practice): (one: Try) => AngleStands {
   const { trueWithinDeg } = practice.deadCentre;
   const passes = passesOf(stand, practice);
-  const positions = standing(stand.triesAt('cam-offset', 'engine'), 'each');
+  const positions = inPlace(stand.triesAt('cam-offset', 'engine'));
   return ({ measure, turn }) => {
     const { needs, stage } = measureOf(measure);
     if (!needs.includes('tdc-wheel-error') || isInput(measure)) return { wheelErrorDeg: 0, doubt: null };

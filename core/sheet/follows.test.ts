@@ -182,6 +182,21 @@ describe('a wheel that is off, or was misread', () => {
     expect(rowOf(between, 'intake-open')).toMatchObject({ value: 4 });
   });
 
+  test('a drop or a position of the sprocket that is put right tells from where it stood', () => {
+    const drop = (flank: string, entered: string) => reading(`intake-drop-${flank}`, entered, 'deg', 'engine', 1.27);
+    const [opening, closing] = [drop('opening', '86'), drop('closing', '148')];
+    const right = { ...drop('opening', '68'), supersedes: opening.id, corrects: true as const };
+    const good = pass('31 after', '31 before');
+    expect(rowOf([...good, opening, closing], 'intake-centreline')!.value).toBe(117);
+    expect(rowOf([...good, opening, closing, right], 'intake-centreline')!.value).toBe(108);
+    // Only another try: it waits for its own closing.
+    expect(rowOf([...good, opening, closing, { ...right, corrects: undefined }], 'intake-centreline')!.value).toBe(117);
+    const offset = reading('cam-offset', '4');
+    const put = { ...reading('cam-offset', '2'), supersedes: offset.id, corrects: true as const };
+    expect(suspects([...good, offset, angle(), put])).toEqual([]);
+    expect(suspects([...good, offset, angle(), { ...put, corrects: undefined }])).toEqual(['intake-open']);
+  });
+
   test('suspicion ends when a pass as the wheel stands shows that it had not moved', () => {
     const before = [...pass('31 after', '31 before'), angle()];
     const slip = [...before, ...pass('31 after', '13 before')];

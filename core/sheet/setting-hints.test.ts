@@ -245,7 +245,13 @@ describe('preload in the hot engine', () => {
       expect(row.derivedFrom!.formula.terms.map(({ name, sign }) => [name, sign])).toEqual([['plunger-depth', '+'], ['growth-at-lifter', '−']]); // prettier-ignore
       expect(row.hints).toEqual([]);
     }
-    expect(hot([warmth('warm'), depth])).toBeUndefined();
+    for (const readings of [
+      [warmth('warm'), depth],
+      [warmth('cold'), depth, warmth('warm')],
+    ]) {
+      const row = hot(readings)!;
+      expect([row.value / IN, row.hints]).toEqual([expect.closeTo(0.05, 9), []]);
+    }
     expect(hot([depth])).toBeUndefined();
     const byTurns = hot([warmth('cold'), readingOf('preload-turns', '1I', '0.5', 'turn')])!;
     expect(byTurns.value / IN).toBeCloseTo(0.5 * 0.05 * (1 + 1 / 1.7) - 0.006 / 1.7, 6);

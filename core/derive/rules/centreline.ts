@@ -2,7 +2,7 @@ import { camCentreline, type DropPair } from '../../cam/cam-centreline.js';
 import { ImpossibleInput, type Impossibility } from '../../impossible.js';
 import { measureOf } from '../../plan/measures.js';
 import { uncertaintyOf } from '../../plan/practice.js';
-import { readTerm, standing, type Rule, type Seen, type Taken, type Term } from '../rule.js';
+import { inPlace, readTerm, type Rule, type Seen, type Taken, type Term } from '../rule.js';
 import { passesFound } from '../wheel-found.js';
 
 /**
@@ -15,7 +15,7 @@ const MOST_DROPS = 16;
 function belongTogetherSince(place: string, { histories, practice }: Seen): number {
   const passes = passesFound(histories('tdc-wheel-error', place).flat(), practice);
   const off = passes.findLast(({ state }) => state === 'off' || state === 'slipped');
-  const positions = standing(histories('cam-offset', place).flat(), 'each');
+  const positions = inPlace(histories('cam-offset', place).flat());
   const moved = positions.findLast(({ value }, index) => value !== (positions[index - 1]?.value ?? 0));
   return Math.max(off?.turn ?? -1, moved?.turn ?? -1);
 }
@@ -32,9 +32,10 @@ function pairsOf(lobe: 'intake' | 'exhaust', place: string, seen: Seen): Pair[] 
   return read
     .sort(([a], [b]) => a.turn - b.turn)
     .flatMap((closings): Pair[] => {
-      const closing = closings.at(-1)!;
+      const closing = inPlace(closings).at(-1)!;
       if (closing.turn < since) return [];
-      const opening = seen.tries(`${lobe}-drop-opening`, place, closing.at).findLast(({ turn }) => turn < closing.turn);
+      const openings = inPlace(seen.tries(`${lobe}-drop-opening`, place, closing.at));
+      const opening = openings.findLast(({ turn }) => turn < closing.turn);
       if (!opening || opening.turn < since) return [];
       const drop = closing.at?.value ?? 0;
       return [{ drop, opening: opening.value, closing: closing.value, turn: closing.turn, read: [opening, closing] }];
@@ -68,15 +69,16 @@ function termsOf(pairs: Pair[]): Term[] {
 /** The centreline of a lobe: the mean of the middles of all its drops, each by its newest pair. */
 const centreline = (lobe: 'intake' | 'exhaust'): Rule => ({
   name: `${lobe}-centreline`,
-  wokenBy: [`${lobe}-drop-closing`],
-  reads: [`${lobe}-drop-opening`],
+  // A closing makes a pair; an opening only where it puts right the one of a pair that is made.
+  wokenBy: [`${lobe}-drop-closing`, `${lobe}-drop-opening`],
+  reads: [],
   heeds: ['tdc-wheel-error', 'cam-offset'],
   gives: [`${lobe}-centreline`],
   first: () => `${lobe}-drop-opening`,
-  derive({ place, turn }, seen) {
+  derive({ id, place }, seen) {
     const { practice } = seen;
     const read = pairsOf(lobe, place, seen);
-    const own = read.find((pair) => pair.turn === turn);
+    const own = read.find((pair) => pair.read.some((one) => one.id === id));
     if (!own) return [];
     const fault = faultOf(own, lobe);
     if (fault) return fault;

@@ -27,8 +27,10 @@ function hotAt(seen: Seen, place: string, woken: Taken): Made[] {
   const state = latest('engine-warmth', 'engine');
   const stands = depthAt(seen, place, woken);
   const { block, head } = engine.metals;
-  const growth = growthMm(practice, block, head);
-  if (!stands || growth === undefined || state?.value !== COLD) return [];
+  const tabled = growthMm(practice, block, head);
+  if (!stands || tabled === undefined || !state) return [];
+  // Set warm it has grown already; also where it was called cold before.
+  const growth = state.value === COLD ? tabled : 0;
   const { of, depth, uncertainty, isRead } = stands;
   const rockerRatio = ratioOf(engine, parseValve(place)!.kind);
   const least = leastAt('plunger-depth', place);
@@ -42,9 +44,9 @@ function hotAt(seen: Seen, place: string, woken: Taken): Made[] {
       uncertainty,
       terms: [
         { name: 'plunger-depth', sign: '+', value: depth, unit: 'mm', source: isRead ? 'reading' : 'rule' },
-        { name: 'growth-at-lifter', sign: growth >= 0 ? '−' : '+', value: Math.abs(growth) / rockerRatio, unit: 'mm', source: 'practice' },
+        ...(growth === 0 ? [] : [{ name: 'growth-at-lifter', sign: growth > 0 ? '−' : '+', value: Math.abs(growth) / rockerRatio, unit: 'mm', source: 'practice' } as const]),
       ],
-      ...(least === undefined || ok ? {} : { hints: [{ code: 'preload-hot-under', left: depthHot, least }] }),
+      ...(least === undefined || ok || growth === 0 ? {} : { hints: [{ code: 'preload-hot-under', left: depthHot, least }] }),
     },
   ]; // prettier-ignore
 }

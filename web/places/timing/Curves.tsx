@@ -1,4 +1,5 @@
 import { useMemo } from 'react';
+import { inPlace } from '../../../core/derive/rule.js';
 import { movedSince } from '../../../core/cam/sprocket.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
 import { limitFor } from '../../../core/plan/spec-sets.js';
@@ -16,16 +17,17 @@ const KINDS: ValveKind[] = ['I', 'E'];
 
 /** Lift over crank angle: the card against what was swept, with the check lift and the overlap. */
 export function Curves() {
-  const { engine, card, sweeps, readings } = useDesk();
+  const { engine, card, sweeps, stand } = useDesk();
   const { unit: chosen } = usePreferences();
   const unit = chosen === 'mm' || (chosen === null && card?.printed.unit === 'mm') ? 'mm' : 'in';
   const { events } = useTurning();
   const positions = useMemo(
     () =>
-      readings
-        .filter(({ measure }) => measure === 'cam-offset')
-        .map(({ takenAt, value }) => ({ turn: Date.parse(takenAt), value })),
-    [readings],
+      inPlace(stand!.triesAt('cam-offset', 'engine')).map(({ takenAt, value }) => ({
+        turn: Date.parse(takenAt),
+        value,
+      })),
+    [stand],
   );
   const curves = useMemo(
     () =>

@@ -5,6 +5,7 @@ import { useSnackbar } from 'notistack';
 import { useMemo, useState, type FormEvent } from 'react';
 import { wordNose } from '../../../contracts/wording/timing.js';
 import { advanceEvents, camEvents } from '../../../core/cam/cam-events.js';
+import { inPlace } from '../../../core/derive/rule.js';
 import { camInstall, installAt } from '../../../core/cam/cam-install.js';
 import { movedSince } from '../../../core/cam/sprocket.js';
 import { isGuessed, turningEvents } from '../../../core/cam/turning-events.js';
@@ -31,7 +32,7 @@ const signed = (deg: number) => (deg > 0 ? `+${degrees(deg)}` : degrees(deg));
 
 /** Where the sprocket goes: every position side by side, the best one named, the chosen one written down. */
 export function Decision() {
-  const { file, sheet, card, readings, take } = useDesk();
+  const { file, sheet, stand, card, take } = useDesk();
   const { timing } = file!.spec.practice;
   const looksOn = useLooksOn();
   const { enqueueSnackbar } = useSnackbar();
@@ -41,13 +42,8 @@ export function Decision() {
   const disputed = wordNose('I', whole.noses.I);
   const printed = card?.figures.intakeCentreline;
   const current = rowOf('cam-offset')?.value ?? 0;
-  const ordered = readings.map(({ id, measure, value }, turn) => ({ id, measure, value, turn }));
-  const moved = measured
-    ? movedSince(
-        ordered.find(({ id }) => id === measured.readingId)!.turn,
-        ordered.filter(({ measure }) => measure === 'cam-offset'),
-      )
-    : 0;
+  const read = stand!.latest('intake-centreline', 'engine');
+  const moved = read ? movedSince(read.turn, inPlace(stand!.triesAt('cam-offset', 'engine'))) : 0;
   /** Where the sprocket stood when the centreline was read: what was measured then is moved from there. */
   const readAt = current - moved;
   const [form, setForm] = useState({
