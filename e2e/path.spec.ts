@@ -25,7 +25,7 @@ test('a forgotten check stops the pan: it stands on the bar, one key goes where 
   await page.keyboard.press('p');
   await expect(page.getByRole('dialog', { name: 'Pan on' })).toContainText('Rod side clearance not taken: crank pin 4');
   await page.keyboard.press('Enter');
-  await expect(page.getByText('why it is closed all the same, in a few words')).toBeVisible();
+  await expect(page.getByText('Give a reason in a few words.')).toBeVisible();
   await page.keyboard.press('Escape');
 
   // Enter goes to what is next, and the bench has it ready.

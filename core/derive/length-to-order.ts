@@ -3,9 +3,9 @@ import { parseValve } from '../engine/places.js';
 import { BY_NOW } from './on-file.js';
 import { MOST_LEAN_DEG, overstatedBy, pushrodLength } from '../valvetrain/pushrod-length.js';
 import type { Lack, MockUp } from '../valvetrain/mock-up.js';
-import { leverFactor } from '../valvetrain/preload.js';
 import { rodMoves } from '../valvetrain/rod-moves.js';
 import type { Seen, Taken, Term } from './rule.js';
+import { plungerPerTurn } from './plunger-stands.js';
 import { shimsOf, turnsAtCheck } from './set-up-of-rod.js';
 import { turnedRod } from './turned-rod.js';
 
@@ -47,8 +47,7 @@ export interface RodToBuild {
 
 /** How deep a plunger stood with the rod that was checked, mm: below its clip at zero lash, and by the turns past it. */
 function plungerAtCheck(engine: Seen['engine'], check: MockUp, kind: ValveKind): number {
-  const perTurn = pitchMmOf(engine) * leverFactor(engine.mount, ratioOf(engine, kind));
-  return (check.collapsedBy ?? 0) + (check.turnsPastZero ?? 0) * perTurn;
+  return (check.collapsedBy ?? 0) + (check.turnsPastZero ?? 0) * plungerPerTurn(engine, kind);
 }
 
 /** When and where a rod was read, or a mark rubbed: what the check was then hangs on it. */

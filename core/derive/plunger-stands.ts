@@ -1,6 +1,6 @@
-import { pitchMmOf, ratioOf } from '../engine/engine.js';
+import { pitchMmOf, ratioOf, type Engine, type ValveKind } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
-import { preload } from '../valvetrain/preload.js';
+import { leverFactor, preload } from '../valvetrain/preload.js';
 import { readTerm, type Seen, type Taken, type Term } from './rule.js';
 
 /** How deep a plunger stands, and by which terms. */
@@ -10,6 +10,10 @@ export interface PlungerStands {
   perTurn: number;
   terms: Term[];
 }
+
+/** What a turn of the adjuster, or of a bolt that goes to a stop, presses the plunger by at the valves of a kind, mm. */
+export const plungerPerTurn = (engine: Pick<Engine, 'mount' | 'ratio' | 'thread'>, kind: ValveKind): number =>
+  pitchMmOf(engine) * leverFactor(engine.mount, ratioOf(engine, kind));
 
 /** How deep turns past zero bring the plunger: by the thread and the rocker's lever. Null where nothing turns. */
 export function plungerByTurns({ engine }: Pick<Seen, 'engine'>, turns: Taken): PlungerStands | null {

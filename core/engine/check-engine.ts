@@ -1,6 +1,6 @@
 import type { Impossibility } from '../impossible.js';
 import { SAME_ANGLE_DEG } from '../tolerances.js';
-import { allowedOrders, pinsAgainstOrder } from './crank-order.js';
+import { allowedOrders, pinsAgainstOrder, type CrankOf } from './crank-order.js';
 import { CYCLE_DEG } from './crank.js';
 import { cylindersOf, type CardEvents, type Engine } from './engine.js';
 
@@ -69,7 +69,7 @@ export function checkEngine(engine: Engine): Impossibility[] {
  * A firing order that the crank does not allow, with its pins and the orders nearest to it that it does. Of engines that
  * stand already it is not asked: what was measured on them stands.
  */
-export function checkCrank(engine: Engine): Impossibility[] {
+export function checkCrank(engine: CrankOf): Impossibility[] {
   const pins = pinsAgainstOrder(engine);
   if (pins.length === 0) return [];
   const allowed = allowedOrders(engine).map((order) => order.join('-'));

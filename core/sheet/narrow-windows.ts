@@ -1,10 +1,10 @@
-import { pitchMmOf, ratioOf, type ValveKind } from '../engine/engine.js';
+import { plungerPerTurn } from '../derive/plunger-stands.js';
+import type { ValveKind } from '../engine/engine.js';
 import { keyedMeasure } from '../derive/rules.js';
 import { parseValve, placesOf } from '../engine/places.js';
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
 import { SAME_VALUE_RATIO } from '../tolerances.js';
-import { leverFactor } from '../valvetrain/preload.js';
 import type { Judging } from './judging.js';
 import { limitAt } from './limits.js';
 
@@ -56,7 +56,7 @@ function windowAt(judging: Judging, measure: string, place: string): NarrowWindo
   const typed = keyedMeasure(engine, measure);
   const trustIn = (key: string) => uncertaintyOf(practice, measureOf(key));
   // A depth that is typed as turns is trusted as far as the turns are.
-  const perTurn = typed === 'preload-turns' && measure === 'plunger-depth' && kind ? pitchMmOf(engine) * leverFactor(engine.mount, ratioOf(engine, kind)) : null; // prettier-ignore
+  const perTurn = typed === 'preload-turns' && measure === 'plunger-depth' && kind ? plungerPerTurn(engine, kind) : null; // prettier-ignore
   const trust = perTurn === null ? trustIn(measure) : trustIn(typed) * perTurn;
   const { min, max } = limitAt(judging, measure, place, trust) ?? {};
   if (min === undefined || max === undefined || !isNarrow(max - min, trust)) return null;

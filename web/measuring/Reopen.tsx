@@ -11,9 +11,9 @@ import { readMoney } from '../app/money.js';
 import { typedNumber } from '../app/typed-number.js';
 import { useDesk } from '../state/use-desk.js';
 import { Problem } from '../app/Problem.js';
+import { wrongReason } from '../app/ReasonField.js';
 import './reopen.css';
 
-const LEAST = 3;
 /** Half an hour for each thing that is done anew, until somebody says otherwise. */
 const MINUTES_EACH = 30;
 
@@ -64,7 +64,8 @@ export function Reopen({
     event.stopPropagation();
     const money = readMoney(cost, currency);
     const took = typedNumber(minutes);
-    if (reason.trim().length < LEAST) return setProblem('why it is opened again, in a few words');
+    const wrong = wrongReason(reason);
+    if (wrong) return setProblem(wrong);
     if (typeof took !== 'number' || !Number.isInteger(took) || took < 0)
       return setProblem('minutes, as a whole number');
     if (!money.ok) return setProblem(money.why);

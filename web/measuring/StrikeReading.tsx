@@ -1,16 +1,15 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { act, sayError } from '../app/api.js';
 import { FormDialog } from '../app/FormDialog.js';
+import { ReasonField, wrongReason } from '../app/ReasonField.js';
 import { useDesk } from '../state/use-desk.js';
 import type { Strike } from './use-strike.js';
 
 /** What is wrong with a reading most often. */
 const OFTEN = ['misread', 'typed wrong', 'wrong place', 'set-up had moved'];
-const LEAST = 3;
 
 /** Why a reading no longer counts: it stays in the log and on the record, crossed out. */
 export function StrikeReading({ strike: { asked, close } }: { strike: Strike }) {
@@ -23,7 +22,8 @@ export function StrikeReading({ strike: { asked, close } }: { strike: Strike }) 
   const { id, entered, unit, by } = asked;
   const strike = async () => {
     const why = reason.trim();
-    if (why.length < LEAST) return setProblem('Give a reason in a few words.');
+    const wrong = wrongReason(why);
+    if (wrong) return setProblem(wrong);
     setIsBusy(true);
     try {
       // It may not be on the server yet.
@@ -55,15 +55,12 @@ export function StrikeReading({ strike: { asked, close } }: { strike: Strike }) 
           </Button>
         ))}
       </p>
-      <TextField
-        label="Reason"
+      <ReasonField
         value={reason}
-        autoFocus
-        fullWidth
-        error={problem !== ''}
-        helperText={problem || ' '}
-        onChange={(event) => {
-          setReason(event.target.value);
+        problem={problem}
+        help=" "
+        onChange={(typed) => {
+          setReason(typed);
           setProblem('');
         }}
       />

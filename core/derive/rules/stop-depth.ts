@@ -1,12 +1,13 @@
-import { pitchMmOf, ratioOf, type Engine } from '../../engine/engine.js';
+import { ratioOf, type Engine } from '../../engine/engine.js';
 import { parseValve } from '../../engine/places.js';
 import { measureOf } from '../../plan/measures.js';
 import { uncertaintyOf } from '../../plan/practice.js';
+import { plungerPerTurn } from '../plunger-stands.js';
 import { readTerm, type Rule } from '../rule.js';
 
 /** What a turn of a bolt that goes to a stop presses the plunger by, mm; null where the adjuster itself turns. */
 export const perTurnToStop = (engine: Pick<Engine, 'mount' | 'ratio' | 'thread'>, place: string): number | null =>
-  engine.mount === 'pedestal-shim' ? pitchMmOf(engine) * (1 + 1 / ratioOf(engine, parseValve(place)!.kind)) : null;
+  engine.mount === 'pedestal-shim' ? plungerPerTurn(engine, parseValve(place)!.kind) : null;
 
 /**
  * How deep a plunger stands where a bolt draws its pedestal to a stop: its turns from zero lash to its torque lower the

@@ -1,7 +1,9 @@
 import Button from '@mui/material/Button';
 import { useFormContext, useWatch } from 'react-hook-form';
 import { evenIntervals } from '../../../core/engine/firing.js';
-import { allowedOrders, commonOrders, namedWrong, pinsAgainstOrder } from '../../../core/engine/crank-order.js';
+import { wordImpossibility } from '../../../contracts/wording/impossible.js';
+import { checkCrank } from '../../../core/engine/check-engine.js';
+import { allowedOrders, commonOrders, namedWrong } from '../../../core/engine/crank-order.js';
 import { listOf, type EngineForm } from './engine-form.js';
 
 const whole = (values: unknown[]): number[] | null =>
@@ -26,7 +28,7 @@ export function FiringOrder({ isFixed }: { isFixed: boolean }) {
   const isWhole = twice.length + missing.length + unknown.length === 0 && order.length === cylinders.length;
   const knowsCrank = pins.flat().length === cylinders.length && intervals.length === cylinders.length;
   const crank = { banks, pins, intervals, firingOrder: order };
-  const against = isWhole && knowsCrank ? pinsAgainstOrder(crank) : [];
+  const against = isWhole && knowsCrank ? checkCrank(crank) : [];
   const common = knowsCrank ? commonOrders(crank) : [];
   const orders = against.length > 0 ? allowedOrders(crank) : common;
   const choose = (chosen: number[]) =>
@@ -40,12 +42,11 @@ export function FiringOrder({ isFixed }: { isFixed: boolean }) {
         <p className="now-hint">Missing: {missing.join(', ')}.</p>
       )}
       {unknown.length > 0 && <p className="now-hint">No such cylinder: {unknown.join(', ')}.</p>}
-      {against.length > 0 && (
-        <p className="now-hint">
-          This crank cannot fire so. Pin {against.map((pin) => `${pin + 1} (${pins[pin].join(' and ')})`).join(', ')}{' '}
-          would fire at other intervals than the rest.
+      {against.map((issue) => (
+        <p key={issue.code} className="now-hint">
+          {wordImpossibility(issue)}
         </p>
-      )}
+      ))}
       {!isFixed && orders.length > 0 && (
         <p role="group" aria-label={against.length > 0 ? 'Orders that this crank allows' : 'Orders in common use'}>
           {against.length > 0 ? 'It allows: ' : 'Common: '}

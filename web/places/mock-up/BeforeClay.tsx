@@ -4,6 +4,7 @@ import { spokenPlace } from '../../../core/engine/places.js';
 import { clayPlan, type BeforeClay as Before } from '../../../core/sheet/clay-plan.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
+import { TableHead } from '../../app/TableHead.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useLengthUnit } from '../../measuring/use-length-unit.js';
 import { useDesk } from '../../state/use-desk.js';
@@ -45,15 +46,7 @@ export function BeforeClay() {
           </p>
         ) : (
           <table className="measuring-table">
-            <thead>
-              <tr>
-                {['valve', `clearance, ${UNIT_LABEL[unit]}`, 'trusted to', 'by', ''].map((head) => (
-                  <th key={head} scope="col">
-                    {head || <span className="sr-only">verdict</span>}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <TableHead heads={['valve', `clearance, ${UNIT_LABEL[unit]}`, 'trusted to', 'by', { unseen: 'verdict' }]} />
             <tbody>
               {plan.byAnother.map(({ place, by, clearance, uncertainty, verdict }) => (
                 <tr key={place}>
@@ -72,15 +65,7 @@ export function BeforeClay() {
         <section aria-label="Piston to head">
           <h3>Piston to head</h3>
           <table className="measuring-table">
-            <thead>
-              <tr>
-                {['cylinder', `at the check, ${UNIT_LABEL[unit]}`, `in the build, ${UNIT_LABEL[unit]}`].map((head) => (
-                  <th key={head} scope="col">
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <TableHead heads={['cylinder', `at the check, ${UNIT_LABEL[unit]}`, `in the build, ${UNIT_LABEL[unit]}`]} />
             <tbody>
               {plan.pistonToHead.map(({ cylinder, atCheck, inBuild }) => (
                 <tr key={cylinder}>

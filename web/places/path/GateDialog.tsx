@@ -3,17 +3,16 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import TextField from '@mui/material/TextField';
 import { format } from 'date-fns/format';
 import { useState, type FormEvent } from 'react';
 import { GATE_WORD, wordAsk, wordLack } from '../../../contracts/wording/gate.js';
 import { GATES, type Gate } from '../../../core/plan/gates.js';
 import type { GateStand } from '../../../core/sheet/gates.js';
 import { act } from '../../app/api.js';
+import { ReasonField, wrongReason } from '../../app/ReasonField.js';
 import { useLooksOn, useSession } from '../../state/session.js';
 import { Reopen, useGateAct } from '../../measuring/Reopen.js';
 
-const LEAST = 3;
 /** The gate after each. */
 const NEXT = Object.fromEntries(GATES.map((gate, index) => [gate, GATES[index + 1]])) as Record<Gate, Gate | undefined>;
 
@@ -115,7 +114,8 @@ function MoveCheck({ ask, to, onClose }: { ask: string; to: Gate; onClose: () =>
     event.preventDefault();
     event.stopPropagation();
     const why = reason.trim();
-    if (why.length < LEAST) return setProblem('Give a reason in a few words.');
+    const wrong = wrongReason(why);
+    if (wrong) return setProblem(wrong);
     void file(`${wordAsk(ask)}: asked before “${GATE_WORD[to].is}”`, (engineId) =>
       act('POST /api/engines/:id/check-moves', { params: { id: engineId }, body: { ask, to, reason: why } }),
     );
@@ -126,15 +126,7 @@ function MoveCheck({ ask, to, onClose }: { ask: string; to: Gate; onClose: () =>
         <p>
           {wordAsk(ask)} on this engine is read with this gate closed, and asked before “{GATE_WORD[to].is}”.
         </p>
-        <TextField
-          label="Reason"
-          value={reason}
-          autoFocus
-          fullWidth
-          error={problem !== ''}
-          helperText={problem || 'on the record'}
-          onChange={({ target }) => setReason(target.value)}
-        />
+        <ReasonField value={reason} problem={problem} help="on the record" onChange={setReason} />
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose}>Keep it here</Button>
@@ -156,7 +148,8 @@ function Close({ stand: { gate, lacks }, onClose }: { stand: GateStand; onClose:
     event.preventDefault();
     event.stopPropagation();
     const why = reason.trim();
-    if (!isComplete && why.length < LEAST) return setProblem('why it is closed all the same, in a few words');
+    const wrong = isComplete ? null : wrongReason(why);
+    if (wrong) return setProblem(wrong);
     void file(`${words.is}: ${person?.name}`, (engineId) =>
       act('POST /api/engines/:id/gates/:gate', { params: { id: engineId, gate }, body: isComplete ? {} : { reason: why } }),
     ); // prettier-ignore
@@ -167,15 +160,12 @@ function Close({ stand: { gate, lacks }, onClose }: { stand: GateStand; onClose:
         {isComplete ? (
           problem && <p role="alert">{problem}</p>
         ) : (
-          <TextField
-            label="Why it is closed all the same"
+          <ReasonField
+            label="Reason for closing it anyway"
             value={reason}
-            autoFocus
-            fullWidth
-            multiline={false}
-            error={problem !== ''}
-            helperText={problem || 'it is flagged, and stands on the record'}
-            onChange={({ target }) => setReason(target.value)}
+            problem={problem}
+            help="it is flagged, and stands on the record"
+            onChange={setReason}
           />
         )}
       </DialogContent>

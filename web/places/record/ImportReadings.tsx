@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { findMeasure } from '../../../core/plan/measures.js';
 import { UNIT_LABEL } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
+import { TableHead } from '../../app/TableHead.js';
 import { ApiError, ask, sayError } from '../../app/api.js';
 import { FileButton } from '../../app/FileButton.js';
 import { newId } from '../../app/new-id.js';
@@ -62,15 +63,7 @@ export function ImportReadings() {
               : ', all can be taken. They will stand as taken by you.'}
           </p>
           <table className="import-table">
-            <thead>
-              <tr>
-                {['Line', 'Measure', 'Place', 'Entered', 'Problem'].map((head) => (
-                  <th key={head} scope="col">
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <TableHead heads={['Line', 'Measure', 'Place', 'Entered', 'Problem']} />
             <tbody>
               {lines.map(({ line, measure, place, entered, unit, problems }) => (
                 <tr key={line} className={problems.length > 0 ? 'import-wrong' : undefined}>

@@ -1,12 +1,10 @@
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { spokenPlace, valvesOfBank } from '../../../core/engine/places.js';
 import { FormDialog } from '../../app/FormDialog.js';
+import { ReasonField, wrongReason } from '../../app/ReasonField.js';
 import type { SettingState } from './use-setting.js';
 import type { SettingActs } from './use-setting-acts.js';
-
-const LEAST = 3;
 
 /** A valve, or its whole bank, is left out for now with why; or what was left out is taken up again. */
 export function LeaveOut({
@@ -26,7 +24,8 @@ export function LeaveOut({
   const [problem, setProblem] = useState('');
   const places = whole ? bank.filter((place) => (aside[place] !== undefined) === isOut) : [active];
   const file = async () => {
-    if (!isOut && reason.trim().length < LEAST) return setProblem('a reason, in a few words');
+    const wrong = isOut ? null : wrongReason(reason);
+    if (wrong) return setProblem(wrong);
     if (await acts.setAside(places, isOut ? null : reason.trim())) onClose();
   };
   return (
@@ -53,14 +52,12 @@ export function LeaveOut({
         </Button>
       </p>
       {!isOut && (
-        <TextField
+        <ReasonField
           label="What it waits for"
           value={reason}
-          autoFocus
-          fullWidth
-          error={problem !== ''}
-          helperText={problem || 'seen by everybody at this engine'}
-          onChange={(event) => setReason(event.target.value)}
+          problem={problem}
+          help="seen by everybody at this engine"
+          onChange={setReason}
         />
       )}
     </FormDialog>

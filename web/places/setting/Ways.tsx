@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { METHOD_TITLE } from '../../../contracts/wording/setting.js';
 import type { StopMethod } from '../../../core/cam/valve-stops.js';
 import { hangsOnCam, isGuessed } from '../../../core/cam/turning-events.js';
+import { ALONG_NAME } from '../../../contracts/wording/setting.js';
 import { ALONG } from '../../../core/plan/practice.js';
 import { settingWays } from '../../../core/plan/setting-order.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
@@ -12,7 +13,7 @@ import { AskGuess } from './AskGuess.js';
 import { DamperMarks } from './DamperMarks.js';
 import type { SettingState } from './use-setting.js';
 import type { SettingActs } from './use-setting-acts.js';
-import { ALONG_NAME, degrees, METHOD_HOW, sayUnsafe } from './words.js';
+import { degrees, METHOD_HOW, sayUnsafe } from './words.js';
 
 /**
  * The ways in which the valves of this engine may be set: for this very cam how often one stops, what is turned, and

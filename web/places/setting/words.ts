@@ -2,14 +2,7 @@ import type { StopMethod } from '../../../core/cam/valve-stops.js';
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict';
 import { parseValve, spokenPlace } from '../../../core/engine/places.js';
 import type { Engine } from '../../../core/engine/engine.js';
-import type { Along } from '../../../core/plan/practice.js';
 import { turnBetween } from '../../../core/plan/setting-order.js';
-
-export const ALONG_NAME: Record<Along, string> = {
-  firing: 'by firing order',
-  bank: 'along the bank',
-  kind: 'intakes, then exhausts',
-};
 
 /** The methods where there is room for a word or two. */
 export const METHOD_SHORT: Record<StopMethod, string> = {

@@ -15,6 +15,7 @@ import { timingOf } from '../../../core/sheet/timing.js';
 import { camKnownOf } from '../../../core/sheet/cam-known.js';
 import { formatFigure } from '../../../core/units/format.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
+import { TableHead } from '../../app/TableHead.js';
 import { DegreeWheel } from '../../drawings/DegreeWheel.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/use-desk.js';
@@ -159,26 +160,20 @@ export function Decision() {
       )}
       {input && (
         <table className="measuring-table sprocket" aria-label="Positions of the sprocket">
-          <thead>
-            <tr>
-              {[
-                'position',
-                'centreline now',
-                'settled',
-                'from target',
-                'I opens',
-                'I closes, filling ends',
-                'E opens',
-                'E closes',
-                'overlap',
-                '',
-              ].map((head) => (
-                <th key={head} scope="col">
-                  {head || <span className="sr-only">choose</span>}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <TableHead
+            heads={[
+              'position',
+              'centreline now',
+              'settled',
+              'from target',
+              'I opens',
+              'I closes, filling ends',
+              'E opens',
+              'E closes',
+              'overlap',
+              { unseen: 'choose' },
+            ]}
+          />
           <tbody>
             {input.availableOffsets.map((offset) => {
               const at = installAt(input, offset);

@@ -5,6 +5,7 @@ import { EVENT_MEASURES, EVENTS } from '../../../core/cam/expected-from-card.js'
 import { measureOf } from '../../../core/plan/measures.js';
 import { timingOf, type Nose } from '../../../core/sheet/timing.js';
 import { formatFigure, formatValue } from '../../../core/units/format.js';
+import { TableHead } from '../../app/TableHead.js';
 import { useDesk } from '../../state/use-desk.js';
 
 const short = (deg: number | null) => (deg === null ? '–' : formatFigure(deg, 'deg').replace(/\.?0+$/, ''));
@@ -28,16 +29,7 @@ export function EventsWhole() {
             </p>
           ))}
           <table className="measuring-table">
-            <thead>
-              <tr>
-                <th scope="col">
-                  <span className="sr-only">figure</span>
-                </th>
-                <th scope="col">measured</th>
-                <th scope="col">card</th>
-                <th scope="col">apart</th>
-              </tr>
-            </thead>
+            <TableHead heads={[{ unseen: 'figure' }, 'measured', 'card', 'apart']} />
             <tbody>
               {EVENTS.map((event) => {
                 const { title, sides } = measureOf(EVENT_MEASURES[event]);
@@ -57,15 +49,7 @@ export function EventsWhole() {
           return says && <p key={kind} className="now-hint">{says}</p>; // prettier-ignore
         })}
         <table className="measuring-table">
-          <thead>
-            <tr>
-              {['', 'card', 'equal drops', 'events', 'peak, rough'].map((head) => (
-                <th key={head} scope="col">
-                  {head || <span className="sr-only">lobe</span>}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <TableHead heads={[{ unseen: 'lobe' }, 'card', 'equal drops', 'events', 'peak, rough']} />
           <tbody>
             <NoseLine title="Intake, after TDC" nose={noses.I} />
             <NoseLine title="Exhaust, before TDC" nose={noses.E} />
