@@ -36,20 +36,20 @@ export function FiringOrder({ isFixed }: { isFixed: boolean }) {
   return (
     <div className="intake-firing" aria-live="polite">
       {order.length > 0 && twice.length > 0 && (
-        <p className="now-hint">Twice in the firing order: {twice.join(', ')}.</p>
+        <p className="intake-against">Twice in the firing order: {twice.join(', ')}.</p>
       )}
       {order.length > 0 && missing.length > 0 && twice.length > 0 && (
-        <p className="now-hint">Missing: {missing.join(', ')}.</p>
+        <p className="intake-against">Missing: {missing.join(', ')}.</p>
       )}
-      {unknown.length > 0 && <p className="now-hint">No such cylinder: {unknown.join(', ')}.</p>}
+      {unknown.length > 0 && <p className="intake-against">No such cylinder: {unknown.join(', ')}.</p>}
       {against.map((issue) => (
-        <p key={issue.code} className="now-hint">
+        <p key={issue.code} className="intake-against">
           {wordImpossibility(issue)}
         </p>
       ))}
       {!isFixed && orders.length > 0 && (
         <p role="group" aria-label={against.length > 0 ? 'Orders that this crank allows' : 'Orders in common use'}>
-          {against.length > 0 ? 'It allows: ' : 'Common: '}
+          {against.length > 0 ? 'Choose: ' : 'Common: '}
           {orders.map((one) => (
             <Button
               key={one.join()}

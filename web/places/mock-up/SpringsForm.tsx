@@ -68,7 +68,7 @@ export function SpringsForm() {
           Of the card, or of the shop’s tester: heights with the loads at them, two at least. Where none are filed, the
           engine’s own figures tell one spring.
         </p>
-        <fieldset>
+        <fieldset className="springs-head">
           <FormChoice control={control} name="unit" label="Heights in" options={LIFT_UNITS} />
           <FormChoice control={control} name="loadUnit" label="Loads in" options={LOAD_UNITS} />
           <FormChoice control={control} name="exchanged" label="Springs exchanged since measured" options={EXCHANGED} />
