@@ -1,17 +1,9 @@
 import type { FastifyReply } from 'fastify';
-import { wordHint } from '../../contracts/wording/hint.js';
-import { wordSource } from '../../contracts/wording/limit.js';
 import { readingsCsv } from '../../core/record/csv.js';
 import { actsOf } from '../../core/sheet/acts.js';
 import { acknowledgedOf, dispositionsOf } from '../../core/sheet/engine-file.js';
 import { cardOf, sweepsOf } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
-import { judgingOf } from '../../core/sheet/judging-of.js';
-import { narrowWindows } from '../../core/sheet/narrow-windows.js';
-import { standOf } from '../../core/sheet/stand.js';
-import { wordNarrow } from '../../contracts/wording/narrow.js';
-import { unitOfLimit } from '../../core/plan/spec-sets.js';
-import { sheetOf } from '../../core/sheet/sheet.js';
 import { acknowledgeCautions, decide, signOff } from '../services/acts.js';
 import { changeEngine, changeLife } from '../services/change-engine.js';
 import type { Context } from '../services/context.js';
@@ -23,6 +15,7 @@ import { changesIf, moveEngine } from '../services/spec-sets.js';
 import { findShop } from '../store/shop-store.js';
 import { listRecords } from '../store/record-store.js';
 import { clayOf } from '../services/clay.js';
+import { sheetAnswerOf } from '../services/sheet.js';
 import { timingAnswerOf } from '../services/timing.js';
 import type { App } from './app-type.js';
 import { EVERYBODY, MEASURING, OWNER, route, SIGNING } from './route.js';
@@ -111,27 +104,9 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
     geometryOf(await engines.file(params.id)),
   );
 
-  route(app, 'GET /api/engines/:id/sheet', EVERYBODY, async ({ params }) => {
-    const file = await engines.file(params.id);
-    const stand = standOf(file);
-    const { rows, stages, ...rest } = sheetOf(file, stand);
-    const narrow = narrowWindows(judgingOf(file, stand)).map((one) => ({ ...one, message: wordNarrow(one, unitOfLimit(file.spec, one.measure)) })); // prettier-ignore
-    const answers = actsOf(file, 'hint-answer');
-    const measures = rows.map((row) => ({
-      ...row,
-      limit: row.limit && { ...row.limit, source: wordSource(row.limit.source) },
-      hints: row.hints.map((hint) => {
-        const answer = answers.findLast((one) => one.readingId === row.readingId && one.hint === hint.code);
-        const answered = answer && { reason: answer.reason, by: answer.by, at: answer.at };
-        return {
-          code: hint.code,
-          message: wordHint(hint, row.enteredUnit, row),
-          ...(answered ? { answer: answered } : {}),
-        };
-      }),
-    }));
-    return { measures, stages: { ...stages }, ...rest, narrow };
-  });
+  route(app, 'GET /api/engines/:id/sheet', EVERYBODY, async ({ params }) =>
+    sheetAnswerOf(await engines.file(params.id)),
+  );
 
   route(app, 'GET /api/engines/:id/dispositions', EVERYBODY, async ({ params }) => ({
     dispositions: dispositionsOf(await engines.file(params.id)),
