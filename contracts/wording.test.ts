@@ -10,15 +10,16 @@ import { wordLimit } from './wording/limit.js';
 const IN = 25.4;
 /** Each hint as core gives it, the unit in which the builder typed, and what is to be read at the bench. */
 const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn' | 'choice', string][] = [
-  [{ code: 'differs-from-siblings', median: 0.016 * IN, difference: 0.004 * IN, score: 5.25 }, 'in', '0.0040 in over its siblings (middle 0.0160, score 5.3). Take it again.'],
-  [{ code: 'differs-from-siblings', median: 0.4, difference: -0.1, score: -4.2 }, 'mm', '0.100 mm under its siblings (middle 0.400, score −4.2). Take it again.'],
+  [{ code: 'differs-from-siblings', median: 0.016 * IN, difference: 0.004 * IN, score: 5.25, others: 7 }, 'in', 'Unlike its siblings: 0.0040 in above the other 7 (middle 0.0160). Measure it again.'],
+  [{ code: 'differs-from-siblings', median: 0.4, difference: -0.1, score: -4.2, others: 1 }, 'mm', '0.100 mm below the only other one (0.400). Check them all.'],
+  [{ code: 'unlike-expected', by: 'engine-data', expected: 100, difference: 4 }, 'mm', '4.000 mm above what the engine’s data say (100.000). Measure it again.'],
   [{ code: 'digit-slip', meant: 0.0155 * IN }, 'in', 'A digit slipped? 0.0155 would fit.'],
   [{ code: 'sign-slip', meant: -0.005 * IN }, 'in', 'The other sign? −0.0050 in would fit.'],
   [{ code: 'both-on-one-side', side: 'after' }, 'deg', 'Both ways were read after dead centre. Was one of them before? Then type it again with its side.'],
   [{ code: 'both-on-one-side', side: 'before' }, 'deg', 'Both ways were read before dead centre. Was one of them after? Then type it again with its side.'],
   [{ code: 'angle-unknown', by: 0.0003 * IN, upToDeg: 15 }, 'in', 'The pushrod’s angle is not on file: what moves the head counts whole. An angle of 0° to 15° makes the rod up to 0.0003 in longer.'],
-  [{ code: 'dial-revolution', revolutions: 1 }, 'in', 'One turn of the dial too many (0.100 in)?'],
-  [{ code: 'dial-revolution', revolutions: -1 }, 'in', 'One turn of the dial too few (0.100 in)?'],
+  [{ code: 'dial-revolution', revolutions: 1, turn: 2.54 }, 'in', 'One turn of the dial too many (0.100 in)?'],
+  [{ code: 'dial-revolution', revolutions: -1, turn: 2.54 }, 'in', 'One turn of the dial too few (0.100 in)?'],
   [{ code: 'on-its-lobe' }, 'turn', 'Did that lifter stand on its lobe? Then it never tightens.'],
   [{ code: 'hung-lifter' }, 'turn', 'Less than its neighbours: was zero really zero, or does the lifter hang in its bore?'],
   [{ code: 'adjuster-deep' }, 'turn', 'Further in than its neighbours: does its lifter hang in its bore?'],

@@ -1,5 +1,6 @@
 import { spokenPlace } from '../../core/engine/places.js';
-import type { Hint } from '../../core/judge/hints.js';
+import type { ExpectedBy, Hint } from '../../core/judge/hints.js';
+import { FEWEST_OTHERS } from '../../core/judge/odd-one.js';
 import type { AdjustRemedy } from '../../core/valvetrain/adjust-remedy.js';
 import type { Lack, SamePart } from '../../core/valvetrain/mock-up.js';
 import { measureOf } from '../../core/plan/measures.js';
@@ -40,6 +41,14 @@ const PLUNGER: Record<string, string> = {
   collapsed: 'The lifter was collapsed when zero was felt: zero lies its whole travel away. Pump it up first.',
   'full-of-air': 'The lifter was full of air when zero was felt: it gives under the rocker. Bleed it first.',
 };
+/** Who tells what a value is like. */
+const EXPECTED_BY: Record<ExpectedBy, string> = {
+  card: 'the cam card says',
+  lobe: 'lobe lift times ratio gives',
+  'engine-data': 'the engine’s data say',
+  history: 'this shop usually reads',
+};
+
 /** A length that follows from turns is said in thousandths. */
 const unitOfLength = (unit: Unit): Unit => (unit === 'turn' || unit === 'choice' ? 'thou' : unit);
 
@@ -72,8 +81,15 @@ export function wordHint(hint: Hint, typedIn: Unit, at?: { measure: string; plac
 function wordOdd(hint: Hint, unit: Unit): string {
   switch (hint.code) {
     case 'differs-from-siblings': {
-      const apart = formatValue(Math.abs(hint.difference), unit);
-      return `${apart} ${hint.difference > 0 ? 'over' : 'under'} its siblings (middle ${formatFigure(hint.median, unit)}, score ${hint.score.toFixed(1).replace('-', '−')}). Take it again.`;
+      const apart = `${formatValue(Math.abs(hint.difference), unit)} ${hint.difference > 0 ? 'above' : 'below'}`;
+      const middle = formatFigure(hint.median, unit);
+      if (hint.others < FEWEST_OTHERS)
+        return `${apart} the ${hint.others === 1 ? 'only other one' : 'other two'} (${middle}). Check them all.`;
+      return `Unlike its siblings: ${apart} the other ${hint.others} (middle ${middle}). Measure it again.`;
+    }
+    case 'unlike-expected': {
+      const apart = `${formatValue(Math.abs(hint.difference), unit)} ${hint.difference > 0 ? 'above' : 'below'}`;
+      return `${apart} what ${EXPECTED_BY[hint.by]} (${formatFigure(hint.expected, unit)}). Measure it again.`;
     }
     case 'digit-slip':
       return `A digit slipped? ${Number(fromCanonical(hint.meant, unit).toPrecision(6))} would fit.`;
@@ -88,7 +104,7 @@ function wordOdd(hint: Hint, unit: Unit): string {
     case 'both-on-one-side':
       return `Both ways were read ${hint.side} dead centre. Was one of them ${hint.side === 'after' ? 'before' : 'after'}? Then type it again with its side.`;
     case 'dial-revolution':
-      return `One turn of the dial too ${hint.revolutions > 0 ? 'many' : 'few'} (0.100 in)?`;
+      return `One turn of the dial too ${hint.revolutions > 0 ? 'many' : 'few'} (${hint.turn === 1 ? '1 mm' : '0.100 in'})?`;
     case 'older-counts':
       return `The worst reading counts: ${formatValue(hint.value, unit)} by ${hint.by}, an older one. If it was wrong, strike it (X).`;
     case 'on-its-lobe':

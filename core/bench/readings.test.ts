@@ -109,7 +109,7 @@ describe('siblings', () => {
           const truth = (parseValve(place)!.kind === 'I' ? intake : exhaust) + (place === bad ? far : 0);
           return readingOf(measure, place, readOn(gauge, truth, next).toFixed(3), 'mm');
         });
-        const rows = sheetOf(fileWith(readings, [paper('pushrods', RODS)])).rows.filter((row) => row.measure === measure); // prettier-ignore
+        const rows = sheetOf({ ...fileWith(readings, [paper('pushrods', RODS)]), history: { [measure]: { spread: Math.hypot(gauge.spread, gauge.resolution / Math.sqrt(12)) } } }).rows.filter((row) => row.measure === measure); // prettier-ignore
         const accused = rows.filter(odd).map(({ place }) => place);
         missed += accused.includes(bad) ? 0 : 1;
         wrong += 1;

@@ -4,7 +4,7 @@ import type { AdjustRemedy } from '../valvetrain/adjust-remedy.js';
 import type { Lack, SamePart } from '../valvetrain/mock-up.js';
 import type { WheelDoubt } from '../wheel/wheel-passes.js';
 import type { Limit } from './judge.js';
-import { FEWEST_SIBLINGS, siblings } from './siblings.js';
+import { amongOthers, FEWEST_OTHERS, type AmongOthers, type Usual } from './odd-one.js';
 
 /** Something odd about a value, as data; `contracts/wording.ts` says it in words. Values are canonical. */
 export type Hint = Odd & {
@@ -13,14 +13,18 @@ export type Hint = Odd & {
 };
 
 type Odd =
-  | { code: 'differs-from-siblings'; median: number; difference: number; score: number }
+  /** Unlike the others of its kind: by how much from their middle, in standard deviations, and how many they are. */
+  | { code: 'differs-from-siblings'; median: number; difference: number; score: number; others: number }
+  /** Unlike what is known of the engine, or of what this shop has built. */
+  | { code: 'unlike-expected'; by: ExpectedBy; expected: number; difference: number }
   | { code: 'digit-slip'; meant: number }
   /** The figure that was typed would be at home in another unit. */
   | { code: 'unit-slip'; unit: Unit; meant: number }
   /** Less, or more, than is ever read of it. */
   | { code: 'implausible'; side: 'less' | 'more'; least: number; most: number }
   | { code: 'sign-slip'; meant: number }
-  | { code: 'dial-revolution'; revolutions: 1 | -1 }
+  /** A turn of the dial that was not counted, or twice; `turn` is what one is on that dial, mm. */
+  | { code: 'dial-revolution'; revolutions: 1 | -1; turn: number }
   /** An older reading is the one that counts, for it is the worst; the newest is another. */
   | { code: 'older-counts'; value: number; by: string }
   | { code: 'on-its-lobe' }
@@ -73,8 +77,8 @@ type Odd =
   | { code: 'wheel-corrected'; wheelErrorDeg: number }
   | { code: WheelDoubt | 'sprocket-moved' };
 
-/** One turn of the usual dial, mm (0.100 in). */
-const DIAL_TURN_MM = 2.54;
+/** One turn of the usual dial, mm: 0.100 in of one that is graduated in inches, a millimetre of a metric one. */
+const dialTurnMm = (unit: Unit | undefined): number => (unit === 'mm' ? 1 : 2.54);
 
 /** A limit with one side only lets anything pass on the other; beyond this many times its edge nothing was meant. */
 const ONE_SIDED_REACH = 4;
@@ -95,12 +99,26 @@ interface Gauged {
   onDial?: true;
 }
 
+/** What tells beforehand what a value is like: the cam card, its lobe times its ratio, the engine's data, earlier builds. */
+export type ExpectedBy = 'card' | 'lobe' | 'engine-data' | 'history';
+
+/** What a value is like by what is known beforehand: about so much, and from where to where it is met. Canonical. */
+export interface Expectation {
+  by: ExpectedBy;
+  value: number;
+  least: number;
+  most: number;
+}
+
 export interface Suspect {
   measure: Gauged;
   value: number;
-  place: string;
-  /** The latest value of the same measure at the places of like kind, without this one. */
-  others: { place: string; value: number }[];
+  /** The latest values of the same measure at the other places of like kind. */
+  others: readonly number[];
+  /** Those of its other kinds, each together: they tell how far values of it lie apart. */
+  elsewhere?: readonly (readonly number[])[];
+  usual: Usual;
+  expected?: Expectation | null;
   /** The unit that it was typed in. */
   unit?: Unit;
   /** Whether a value would lie within the limit on it, or on what follows from it, as far as there is one. */
@@ -125,8 +143,8 @@ const MADE_ALIKE = 0.1;
 const A_SIZE = 200;
 
 /** Whether a size lies where the few others of its kind do. */
-const isAlike = (others: Suspect['others'], value: number): boolean => {
-  const middle = median(others.map((one) => one.value));
+const isAlike = (others: readonly number[], value: number): boolean => {
+  const middle = median([...others]);
   return Math.abs(value - middle) <= MADE_ALIKE * middle;
 };
 
@@ -135,17 +153,21 @@ const goesByFew = ({ measure, others, withinLimit }: Suspect): boolean =>
   withinLimit === null &&
   measure.quantity === 'length' &&
   others.length > 0 &&
-  median(others.map((one) => one.value)) >= A_SIZE * measure.resolution;
+  median([...others]) >= A_SIZE * measure.resolution;
+
+/** How a value stands among the others of its kind; null where nothing is to be told from them. */
+const standsAmong = ({ others, elsewhere = [], usual }: Suspect, value: number): AmongOthers | null =>
+  amongOthers(value, others, elsewhere, usual);
+
+const isExpected = ({ least, most }: Expectation, value: number): boolean => value >= least && value <= most;
 
 /** Whether `value` would look at home among the others. */
 function fits(suspect: Suspect, value: number): boolean {
-  const { measure, place, others, withinLimit, limit = {} } = suspect;
-  if (others.length + 1 >= FEWEST_SIBLINGS) {
-    const { scores } = siblings([...others, { place, value }], measure.resolution);
-    return !scores[scores.length - 1].flagged;
-  }
-  if (goesByFew(suspect)) return isAlike(others, value);
+  const { others, withinLimit, limit = {}, expected } = suspect;
+  if (hasSiblings(suspect)) return !standsAmong(suspect, value)!.isOdd;
+  if (goesByFew(suspect)) return isAlike(others, value) && (!expected || isExpected(expected, value));
   if (isFarOver(limit, value) || isFarUnder(limit, value)) return false;
+  if (expected) return isExpected(expected, value);
   return withinLimit?.(value) ?? false;
 }
 
@@ -158,7 +180,7 @@ const asDigits = (value: number) => [value * 10, value / 10, value * 100, value 
 
 /** What slip of finger, unit, dial or sign would explain the value: one that, undone, makes it fit. */
 function slips(suspect: Suspect): Hint[] {
-  const { measure, value, computed, unit, withinLimit } = suspect;
+  const { measure, value, computed, unit, withinLimit, expected } = suspect;
   if (computed) return [];
   const found: Hint[] = [];
   const isHome = (one: number) => isMet(measure, one) && fits(suspect, one);
@@ -169,23 +191,32 @@ function slips(suspect: Suspect): Hint[] {
     const meant = digits.find(isHome) ?? (isMet(measure, value) ? undefined : digits.find(mayBe));
     if (meant !== undefined) found.push({ code: 'digit-slip', meant });
     const figure = unit && fromCanonical(value, unit);
-    const other = figure === undefined ? undefined : measure.units.find((one) => one !== unit && !isMet(measure, value) && isHome(toCanonical(figure, one))); // prettier-ignore
+    const isOther = (one: number) => isHome(one) || (!isMet(measure, value) && mayBe(one));
+    const other = figure === undefined || figure === 0 ? undefined : measure.units.find((one) => one !== unit && isFarApart(one, unit!) && isOther(toCanonical(figure, one))); // prettier-ignore
     if (other && toCanonical(figure!, other) !== meant) found.push({ code: 'unit-slip', unit: other, meant: toCanonical(figure!, other) }); // prettier-ignore
-    if (value < 0 && isHome(-value)) found.push({ code: 'sign-slip', meant: -value });
+    if (isHome(-value)) found.push({ code: 'sign-slip', meant: -value });
   }
-  if (measure.onDial)
+  const turn = dialTurnMm(unit);
+  // Among few it is the rest that must be what is expected: else a danger would be talked away.
+  const isKnown = hasSiblings(suspect) || expected;
+  if (measure.onDial && isKnown)
     for (const revolutions of [1, -1] as const)
-      if (isHome(value - revolutions * DIAL_TURN_MM)) found.push({ code: 'dial-revolution', revolutions });
+      if (isHome(value - revolutions * turn)) found.push({ code: 'dial-revolution', revolutions, turn });
   return found;
 }
 
+/** Thousandths beside inches are digits; inches and millimetres, turns and degrees are another unit. */
+const isFarApart = (one: Unit, other: Unit): boolean => {
+  const ratio = toCanonical(1, one) / toCanonical(1, other);
+  return Math.abs(Math.log10(Math.abs(ratio)) % 1) > 1e-9;
+};
+
 /** Whether there are enough of its kind to be compared by their spread. */
-const hasSiblings = ({ others }: Suspect): boolean => others.length + 1 >= FEWEST_SIBLINGS;
+const hasSiblings = ({ others }: Suspect): boolean => others.length >= FEWEST_OTHERS;
 
 /** Whether a value asks for a second look where too few of its kind are there to be compared by their spread. */
 function isOddAmongFew(suspect: Suspect): boolean {
-  const { value, others, withinLimit, limit = {} } = suspect;
-  if (goesByFew(suspect)) return !isAlike(others, value);
+  const { value, withinLimit, limit = {} } = suspect;
   // Far too much of what has only a least is as odd as too little; nearly nothing of what has only a most is not.
   return withinLimit !== null && (!withinLimit(value) || isFarOver(limit, value));
 }
@@ -203,21 +234,40 @@ export function hintsFor(suspect: Suspect): Hint[] {
   return [...slipped, ...among, ...([...slipped, ...among].some(isSlip) ? [] : [never])];
 }
 
-/** What is odd about a value by its siblings, or by its limit where they are few. */
-function hintsAmong(suspect: Suspect): Hint[] {
-  const { measure, place, value, others } = suspect;
-  if (others.length + 1 < FEWEST_SIBLINGS) return isOddAmongFew(suspect) ? slips(suspect) : [];
+/** So many of a kind are enough to name what may lie behind one that differs; fewer, where it is out of its limits. */
+const ENOUGH_FOR_CAUSE = 6;
 
-  const { median: middle, scores } = siblings([...others, { place, value }], measure.resolution);
-  const own = scores[scores.length - 1];
-  if (!own.flagged) return [];
-  const difference = value - middle;
-  const found: Hint[] = [
-    { code: 'differs-from-siblings', median: middle, difference, score: own.score },
-    ...slips(suspect),
+const differs = ({ middle, difference, score, others }: AmongOthers): Hint => ({
+  code: 'differs-from-siblings',
+  median: middle,
+  difference,
+  score,
+  others,
+});
+
+/** What may lie behind a value that differs from its siblings. */
+function causesOf({ measure, value, others, withinLimit }: Suspect, difference: number): Hint[] {
+  if (others.length + 1 < ENOUGH_FOR_CAUSE && (withinLimit === null || withinLimit(value))) return [];
+  if (measure.key === 'rod-side-clearance') return [{ code: 'rod-backwards' }];
+  if (PRELOADS.includes(measure.key)) return [{ code: difference > 0 ? 'on-its-lobe' : 'hung-lifter' }];
+  return ADJUSTERS.includes(measure.key) && difference > 0 ? [{ code: 'adjuster-deep' }] : [];
+}
+
+/** What is odd about a value by its siblings; where they are few by its limit, by one or two sizes, by what is expected. */
+function hintsAmong(suspect: Suspect): Hint[] {
+  const { value, expected } = suspect;
+  if (hasSiblings(suspect)) {
+    const own = standsAmong(suspect, value)!;
+    return own.isOdd ? [differs(own), ...slips(suspect), ...causesOf(suspect, own.difference)] : [];
+  }
+  const own = goesByFew(suspect) ? standsAmong(suspect, value) : null;
+  const isUnexpected = expected ? !isExpected(expected, value) : false;
+  if (!own?.isOdd && !isUnexpected) return isOddAmongFew(suspect) ? slips(suspect) : [];
+  // What explains it says enough.
+  const found = slips(suspect);
+  if (found.length > 0) return found;
+  if (own?.isOdd) return [differs(own)];
+  return [
+    { code: 'unlike-expected', by: expected!.by, expected: expected!.value, difference: value - expected!.value },
   ];
-  if (measure.key === 'rod-side-clearance') found.push({ code: 'rod-backwards' });
-  if (PRELOADS.includes(measure.key)) found.push({ code: difference > 0 ? 'on-its-lobe' : 'hung-lifter' });
-  if (ADJUSTERS.includes(measure.key) && difference > 0) found.push({ code: 'adjuster-deep' });
-  return found;
 }

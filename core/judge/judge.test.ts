@@ -84,13 +84,15 @@ describe('a blade that does not go in', () => {
 
 describe('what is odd about a value', () => {
   const measure = findMeasure('lash-cold')!;
-  const others = [0.4, 0.41, 0.4, 0.39, 0.4, 0.41].map((value, index) => ({ place: `${index + 1}I`, value }));
+  const others = [0.4, 0.41, 0.4, 0.39, 0.4, 0.41];
+  const usualOf = ({ uncertainty }: { uncertainty: number }) => ({ sigma: uncertainty / 2, tested: 600 });
+  const usual = usualOf(measure);
   const codes = (value: number, key = measure) =>
-    hintsFor({ measure: key, value, place: '8I', others, withinLimit: null }).map((hint) => hint.code);
+    hintsFor({ measure: key, value, others, usual: usualOf(key), withinLimit: null }).map((hint) => hint.code);
 
   test('one that looks at home has no hint', () => expect(codes(0.4)).toEqual([]));
   test('a slipped digit is named with what was meant', () => {
-    expect(hintsFor({ measure, value: 4, place: '8I', others, withinLimit: null })).toContainEqual({
+    expect(hintsFor({ measure, value: 4, others, usual, withinLimit: null })).toContainEqual({
       code: 'digit-slip',
       meant: 0.4,
     });
@@ -107,7 +109,7 @@ describe('what is odd about a value', () => {
   });
   test('with few siblings the limit alone speaks', () => {
     const withinLimit = (value: number) => value > 0.3 && value < 0.5;
-    const alone = { measure, place: '1I', others: [], withinLimit };
+    const alone = { measure, others: [], usual, withinLimit };
     expect(hintsFor({ ...alone, value: 4 })).toEqual([{ code: 'digit-slip', meant: 0.4 }]);
     expect(hintsFor({ ...alone, value: 0.4 })).toEqual([]);
   });
@@ -115,7 +117,7 @@ describe('what is odd about a value', () => {
   describe('of a length without a limit of its own, where there are few of its kind', () => {
     const bore = findMeasure('bore')!;
     const second = (value: number, first = 102.362) =>
-      hintsFor({ measure: bore, place: '2', value, others: [{ place: '1', value: first }], withinLimit: null });
+      hintsFor({ measure: bore, value, others: [first], usual: usualOf(bore), withinLimit: null });
 
     test('ten times the one before it is a slipped digit', () =>
       expect(second(1023.62)).toEqual([{ code: 'digit-slip', meant: 102.362 }]));
@@ -124,23 +126,30 @@ describe('what is odd about a value', () => {
       expect(slip.code).toBe('digit-slip');
       expect(slip.meant).toBeCloseTo(102.362, 9);
     });
-    test('one that is bored out, or of another size altogether, is none', () => {
-      expect(second(103.124)).toEqual([]);
-      expect(second(88.9)).toEqual([]);
+    test('one that is bored out, or of another size altogether, is no slip, but asked about', () => {
+      for (const other of [103.124, 88.9])
+        expect(second(other)).toMatchObject([{ code: 'differs-from-siblings', others: 1, median: 102.362 }]);
+      expect(second(102.364)).toEqual([]);
+    });
+    test('a journal a tenth of an inch from its neighbour does not pass in silence', () => {
+      const journal = findMeasure('main-journal')!;
+      const found = hintsFor({ measure: journal, value: 2.2001 * 25.4, others: [2.1001 * 25.4], usual: usualOf(journal), unit: 'in', withinLimit: null }); // prettier-ignore
+      expect(found.map(({ code }) => code)).toEqual(['differs-from-siblings']);
     });
     test('a few thousandths may be ten times as many', () => {
       const offset = findMeasure('mark-offset')!;
-      expect(hintsFor({ measure: offset, place: '1E', value: 0.5, others: [{ place: '1I', value: 0.05 }], withinLimit: null })).toEqual([]); // prettier-ignore
+      expect(hintsFor({ measure: offset, value: 0.5, others: [0.05], usual: usualOf(offset), withinLimit: null })).toEqual([]); // prettier-ignore
     });
     test('the first of all says nothing, unless no engine has such a size', () => {
-      const first = (value: number) => hintsFor({ measure: bore, place: '1', value, others: [], withinLimit: null });
+      const first = (value: number) =>
+        hintsFor({ measure: bore, value, others: [], usual: usualOf(bore), withinLimit: null });
       expect(first(152)).toEqual([]);
       expect(first(1023.62)).toEqual([{ code: 'digit-slip', meant: 102.362 }]);
     });
   });
 
   test('of a value that is computed nobody typed the digits', () => {
-    const made = { measure, place: '1I', others: [], withinLimit: (value: number) => value > 0.3 && value < 0.5 };
+    const made = { measure, others: [], usual, withinLimit: (value: number) => value > 0.3 && value < 0.5 };
     expect(hintsFor({ ...made, value: 4, computed: true })).toEqual([]);
     expect(hintsFor({ ...made, value: -0.4, computed: true })).toEqual([]);
     expect(hintsFor({ ...made, value: 0.4 + 2.54, computed: true })).toEqual([]);
@@ -150,7 +159,7 @@ describe('what is odd about a value', () => {
     const gap = findMeasure('ring-gap-top')!;
     const alone = (value: number, limit: Limit, measure = gap) =>
       hintsFor({
-        measure, place: '1', others: [], value, limit,
+        measure, others: [], usual: usualOf(measure), value, limit,
         withinLimit: (trial) => trial >= (limit.min ?? -Infinity) && trial <= (limit.max ?? Infinity),
       }); // prettier-ignore
 

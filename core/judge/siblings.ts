@@ -3,9 +3,6 @@ import { median, medianAbsoluteDeviation } from 'simple-statistics';
 /** Scores beyond this, either way, ask for a second look (the usual cut for the modified z-score). */
 const ODD_SCORE = 3.5;
 
-/** Median and spread of fewer values than this say nothing about any one of them. */
-export const FEWEST_SIBLINGS = 4;
-
 /** Makes the median absolute deviation comparable to a standard deviation of normal values. */
 const MAD_TO_SIGMA = 0.6745;
 
@@ -17,7 +14,7 @@ export interface SiblingScore {
 }
 
 /**
- * How far each value stands from its siblings: 0.6745 (v − median) / MAD, the modified z-score of Iglewicz and
+ * A calculator's answer; what a sheet calls odd goes by `odd-one.ts`. How far each value stands from its siblings: 0.6745 (v − median) / MAD, the modified z-score of Iglewicz and
  * Hoaglin, which one wild value cannot hide behind. The MAD is kept at half a resolution step or more, or else a
  * row of equal readings would make the smallest step look wild. `values` must not be empty.
  */

@@ -56,7 +56,7 @@ export interface Measure {
   units: Unit[];
   /** Smallest step that the instrument shows, canonical unit. */
   resolution: number;
-  /** Default measuring uncertainty, canonical unit; half the width of the doubt on each side of a limit. */
+  /** Default measuring uncertainty (k = 2), canonical unit: the width of the doubt on each side of a limit. */
   uncertainty: number;
   /** How it is taken, in a sentence. */
   how: string;
@@ -175,7 +175,7 @@ export const turns = (key: string, title: string, how: string, more: Partial<Mea
   quantity: 'turns',
   units: ['turn'],
   resolution: 1 / 8,
-  uncertainty: 1 / 16,
+  uncertainty: 1 / 32,
   how,
   needs: [],
   counts: 'newest',

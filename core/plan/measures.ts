@@ -7,10 +7,12 @@ import { CAM_TIMING, DEAD_CENTRE } from './catalogue/timing.js';
 import type { Measure } from './measure.js';
 import { BY_BLADE, ON_DIAL, plausibleOf } from './plausible.js';
 import { isOwnKey, readOwnKey } from './own-measure.js';
+import { withRounding } from './trust.js';
 
 /**
  * The catalogue of measures, in the order of the work: one row here and the sheet, the CSV, the record and the API know
- * it. Resolutions and uncertainties are general shop practice for clean parts and a careful hand.
+ * it. Resolutions, and what hand and gauge may be off, are general shop practice for clean parts and a careful hand; what is
+ * chosen or named rather than read is off by nothing.
  */
 export const MEASURES: Measure[] = [
   ...BOTTOM_END,
@@ -24,6 +26,7 @@ export const MEASURES: Measure[] = [
   const plausible = plausibleOf(measure.key);
   return {
     ...measure,
+    uncertainty: measure.uncertainty === 0 ? 0 : withRounding(measure.uncertainty, measure.resolution),
     ...(plausible ? { plausible } : {}),
     ...(ON_DIAL.includes(measure.key) ? { onDial: true } : {}),
     ...(BY_BLADE.includes(measure.key) ? { mayNotPass: true } : {}),

@@ -5,6 +5,8 @@ import { findMeasure, MEASURES, measureOf } from './measures.js';
 import { ON_DIAL, plausibleOf, RANGED } from './plausible.js';
 import { toCanonical } from '../units/units.js';
 
+const usualOf = (key: string) => ({ sigma: measureOf(key).uncertainty / 2, tested: 600 });
+
 describe('what is ever read of a measure', () => {
   test('is said of measures that there are, from less to more', () => {
     for (const key of [...RANGED, ...ON_DIAL]) expect(findMeasure(key)).toBeDefined();
@@ -41,14 +43,14 @@ describe('what is ever read of a measure', () => {
         const normal = Array.from({ length: 12 }, next).reduce((sum, one) => sum + one, -6);
         const value = Math.max(middle - 2.6 * spread, middle + spread * normal) * IN;
         read++;
-        if (hintsFor({ measure: measureOf(key), place: '1', value, unit: 'in', others: [], withinLimit: null }).length > 0) asked++; // prettier-ignore
+        if (hintsFor({ measure: measureOf(key), usual: usualOf(key), value, unit: 'in', others: [], withinLimit: null }).length > 0) asked++; // prettier-ignore
       }
     expect(asked / read).toBeLessThan(0.001);
   });
 
   test('among siblings that lie elsewhere a slip is still named by the limit', () => {
-    const others = ['1E', '2E', '7E', '8E'].map((place, index) => ({ place, value: 3.4 + 0.02 * index }));
-    const hints = hintsFor({ measure: measureOf('pv-depth'), place: '1E', value: 49.53, unit: 'in', others, withinLimit: (value) => value > 2.6, limit: { min: 2.54 } }); // prettier-ignore
+    const others = ['1E', '2E', '7E', '8E'].map((_place, index) => 3.4 + 0.02 * index);
+    const hints = hintsFor({ measure: measureOf('pv-depth'), usual: usualOf('pv-depth'), value: 49.53, unit: 'in', others, withinLimit: (value) => value > 2.6, limit: { min: 2.54 } }); // prettier-ignore
     expect(hints.map(({ code }) => code)).toEqual(['differs-from-siblings', 'digit-slip']);
   });
 
@@ -61,11 +63,11 @@ describe('what is ever read of a measure', () => {
     for (let round = 0; round < ROUNDS; round++) {
       const meant = 25.4 * (0.09 + 0.2 * next());
       for (const by of [10, 0.01]) {
-        const hints = hintsFor({ measure: clay, place: '1I', value: meant * by, unit: 'in', others: [], withinLimit: within, limit: { min: 2.03 } }); // prettier-ignore
+        const hints = hintsFor({ measure: clay, usual: usualOf('pv-depth'), value: meant * by, unit: 'in', others: [], withinLimit: within, limit: { min: 2.03 } }); // prettier-ignore
         const slip = hints.find(({ code }) => code === 'digit-slip') as { meant: number } | undefined;
         if (slip && Math.abs(slip.meant / meant - 1) < 1e-9) named++;
       }
-      const inMillimetres = hintsFor({ measure: clay, place: '1I', value: toCanonical(meant, 'in'), unit: 'in', others: [], withinLimit: within, limit: { min: 2.03 } }); // prettier-ignore
+      const inMillimetres = hintsFor({ measure: clay, usual: usualOf('pv-depth'), value: toCanonical(meant, 'in'), unit: 'in', others: [], withinLimit: within, limit: { min: 2.03 } }); // prettier-ignore
       expect(inMillimetres).toContainEqual(expect.objectContaining({ code: 'unit-slip', unit: 'mm' }));
     }
     expect(named / (2 * ROUNDS)).toBeGreaterThan(0.95);

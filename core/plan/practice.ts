@@ -3,6 +3,7 @@ import type { Metal } from '../engine/engine.js';
 import { toCanonical, type Unit } from '../units/units.js';
 import { DEFAULT_GROWTH } from '../valvetrain/lash.js';
 import type { School } from '../valvetrain/schools.js';
+import { K, withRounding } from './trust.js';
 import type { Gate, OrderRule } from './gates.js';
 import type { Measure, Stage } from './measure.js';
 
@@ -164,10 +165,22 @@ export const GENERAL_PRACTICE: Practice = {
   uncertainty: [],
 };
 
-/** How far a value of this measure is trusted here, canonical. */
-export function uncertaintyOf({ uncertainty }: Pick<Practice, 'uncertainty'>, { key, uncertainty: general }: Measure) {
+/** As much of a practice as says how far readings are trusted. */
+type Trusts = Pick<Practice, 'uncertainty'>;
+
+const statedOf = ({ uncertainty }: Trusts, key: string): number | undefined => {
   const own = uncertainty.find(({ measure }) => measure === key);
-  return own ? toCanonical(own.value, own.unit) : general;
+  return own && toCanonical(own.value, own.unit);
+};
+
+/** How far a value of this measure is trusted here (k = 2), canonical. */
+export const uncertaintyOf = (practice: Trusts, { key, uncertainty }: Measure): number =>
+  statedOf(practice, key) ?? uncertainty;
+
+/** The standard deviation of one reading, its own rounding included, whoever stated its trust; canonical. */
+export function deviationOf(practice: Trusts, { key, uncertainty, resolution }: Measure): number {
+  const stated = statedOf(practice, key);
+  return (stated === undefined ? uncertainty : withRounding(stated, resolution)) / K;
 }
 
 /** How much the lash opens from cold to hot on these metals, mm; undefined where the shop has no figure. */

@@ -104,6 +104,7 @@ export function answerOf(own: SheetRow, made: SheetRow[]): Judged {
           },
         }
       : {}),
+    among: own.among ?? null,
     hints: hintsTogether(own, made),
   };
 }

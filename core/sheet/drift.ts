@@ -1,9 +1,8 @@
-import { median } from 'simple-statistics';
+import { median, probit } from 'simple-statistics';
 import { placesOf } from '../engine/places.js';
 import type { Engine } from '../engine/engine.js';
-import { FEWEST_SIBLINGS, siblings } from '../judge/siblings.js';
 import type { Measure } from '../plan/measure.js';
-import { uncertaintyOf, type Practice } from '../plan/practice.js';
+import { deviationOf, type Practice } from '../plan/practice.js';
 import type { SheetRow } from './row.js';
 import { BUILD } from './slot.js';
 
@@ -21,30 +20,38 @@ export interface Drift {
   before: number;
   after: number;
   change: number;
-  /** What the change may be by the measuring of both alone. */
+  /** What the change may be by the measuring of both alone, among so many that are compared. */
   uncertainty: number;
   /** More than that. */
   isReal: boolean;
   /** Unlike the changes of its siblings. */
   isAlone: boolean;
-  /** Null where nothing says more than that it was measured twice. */
+  /** Null where nothing says more than that it was measured twice, or nobody can tell. */
   cause: DriftCause | null;
 }
 
+/** Of engines that have not changed, at most so many are to have a value said to. */
+const ENGINES_CHANGED = 0.05;
+/** Of the variance of one of many normal values, times their number. */
+const VARIANCE_OF_MEDIAN = Math.PI / 2;
+
 const LASHES = ['lash-cold', 'lash-hot'];
 
-function causeOf(measure: string, change: number, withAll: boolean): DriftCause | null {
-  if (withAll) return 'with-all';
+/** A change that all have in common has one cause, one that a valve has alone another; for what is neither nobody can say. */
+function causeOf(measure: string, change: number, { isReal, isAlone, withAll }: { isReal: boolean; isAlone: boolean; withAll: boolean }): DriftCause | null {
+  if (!isReal) return null;
+  if (!isAlone) return withAll ? 'with-all' : null;
   if (measure === 'spring-open-load' || measure === 'spring-seat-load') return change < 0 ? 'sagged' : null;
   // More lash, or less preload: something has worn or has let go. Less lash: the valve has gone into its seat.
   const opened = LASHES.includes(measure) ? change > 0 : change < 0;
   return opened ? 'opened' : 'closed';
-}
+} // prettier-ignore
 
 /**
  * How the values of a measure have changed from one occasion to another, valve by valve: each tested against what both
- * readings may be off, and against its siblings, so that what all have in common (another gasket, a colder day) is told
- * from what one has alone.
+ * readings may be off, with a cut for how many are compared, and against the middle of all, so that what they have in
+ * common (another gasket, a colder day) is told from what one has alone. How often an engine that has not changed is said
+ * to have: `docs/doubt.md`.
  *
  * @param rows of the sheet, of all occasions
  */
@@ -57,26 +64,22 @@ export function driftOf(
 ): Drift[] {
   const at = (place: string, occasion: string) =>
     rows.find((row) => row.measure === measure.key && row.place === place && (row.occasion ?? BUILD) === occasion)?.value; // prettier-ignore
-  const uncertainty = Math.hypot(uncertaintyOf(practice, measure), uncertaintyOf(practice, measure));
   const changes = placesOf(engine, measure.scope).flatMap((place) => {
     const [before, after] = [at(place, from), at(place, to)];
     return before === undefined || after === undefined ? [] : [{ place, before, after, value: after - before }];
   });
   if (changes.length === 0) return [];
-  const enough = changes.length >= FEWEST_SIBLINGS;
-  const { scores } = siblings(changes, measure.resolution);
-  const common = enough ? median(changes.map(({ value }) => value)) : 0;
+  const cut = probit(1 - ENGINES_CHANGED / (2 * changes.length));
+  // Two readings, each off by itself.
+  const uncertainty = cut * Math.SQRT2 * deviationOf(practice, measure);
+  const all = changes.map(({ value }) => value);
+  const withAll = all.length > 1 && Math.abs(median(all)) > uncertainty * Math.sqrt(VARIANCE_OF_MEDIAN / all.length);
   return changes.map(({ value: change, ...one }, index) => {
+    const others = all.filter((_value, other) => other !== index);
     const isReal = Math.abs(change) > uncertainty;
-    const isAlone = enough && scores[index].flagged && Math.abs(change - common) > uncertainty;
-    const withAll = enough && !isAlone && Math.abs(common) > uncertainty;
-    return {
-      ...one,
-      change,
-      uncertainty,
-      isReal,
-      isAlone,
-      cause: isReal ? causeOf(measure.key, change, withAll) : null,
-    };
+    const apart = others.length === 0 ? 0 : Math.abs(change - median(others));
+    const isAlone = isReal && apart > uncertainty * Math.sqrt(1 + VARIANCE_OF_MEDIAN / Math.max(1, others.length));
+    const told = { isReal, isAlone, withAll };
+    return { ...one, change, uncertainty, isReal, isAlone, cause: causeOf(measure.key, change, told) };
   });
 }

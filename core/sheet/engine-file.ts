@@ -1,5 +1,6 @@
 import type { Engine } from '../engine/engine.js';
 import type { Stage } from '../plan/measure.js';
+import type { ShopHistory } from '../plan/shop-history.js';
 import type { SpecSet } from '../plan/spec-sets.js';
 import type { Act, Disposition, Picture, SignOff } from './acts.js';
 import type { Paper } from './papers.js';
@@ -32,6 +33,8 @@ export interface EngineFile {
   /** In the order in which they were filed. */
   papers: readonly Paper[];
   signed: Signed | null;
+  /** What the shop's finished builds showed by the time it was loaded; none where it has none. */
+  history?: ShopHistory;
 }
 
 /** The decisions on an engine, in the order in which they were made. */

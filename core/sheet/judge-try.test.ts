@@ -4,6 +4,7 @@ import { keyedMeasure } from '../derive/rules.js';
 import type { Engine, RockerMount } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
 import { placesOf } from '../engine/places.js';
+import { measureOf } from '../plan/measures.js';
 import { GENERAL_PRACTICE } from '../plan/practice.js';
 import type { SpecLimit, SpecSet } from '../plan/spec-sets.js';
 import type { Unit } from '../units/units.js';
@@ -56,7 +57,7 @@ describe('which limit a value is judged by', () => {
 
   test('the uncertainty of the turns goes through the lever with them, as far as the shop trusts its count', () => {
     const lever = (1 / 24) * 25.4 * (1 + 1 / 1.6);
-    expect(judged(spec(depth), value).limit!.uncertainty).toBeCloseTo((1 / 16) * lever, 9);
+    expect(judged(spec(depth), value).limit!.uncertainty).toBeCloseTo(measureOf('preload-turns').uncertainty * lever, 9);
     const careful = { ...GENERAL_PRACTICE, uncertainty: [{ measure: 'preload-turns', value: 1 / 32, unit: 'turn' as Unit }] };
     expect(judged({ ...spec(depth), practice: careful }, value).limit!.uncertainty).toBeCloseTo((1 / 32) * lever, 9);
   }); // prettier-ignore

@@ -1,10 +1,14 @@
+import { median } from 'simple-statistics';
 import type { Formula } from '../derive/rule.js';
 import { parseValve } from '../engine/places.js';
 import { hintsFor, type Hint } from '../judge/hints.js';
+import { amongOthers, FEWEST_OTHERS, type AmongOthers } from '../judge/odd-one.js';
 import { judge, judgeClear, judgeUnder, type Verdict } from '../judge/judge.js';
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
 import { limitFor } from '../plan/spec-sets.js';
+import { isTested } from '../plan/tested.js';
+import { expectationOf } from './expectation.js';
 import type { Judging } from './judging.js';
 import { limitAt, travelPassed, type AppliedLimit } from './limits.js';
 import { oddByItself } from './odd-by-itself.js';
@@ -18,8 +22,13 @@ export interface Judged {
   limit: AppliedLimit | null;
   /** The value that the verdict went by, where the spec names what follows from this one and not this one. */
   judgedAs?: { measure: string; value: number; uncertainty: number; formula: Formula };
+  /** How it stands among enough others of its kind; null where it is not compared. */
+  among: AmongOthers | null;
   hints: Hint[];
 }
+
+/** What limits alone say. */
+type ByLimit = Omit<Judged, 'hints' | 'among'>;
 
 const trustIn = ({ spec }: Judging, one: Try): number =>
   one.derived?.uncertainty ?? uncertaintyOf(spec.practice, measureOf(one.measure));
@@ -49,7 +58,7 @@ function limitThroughSum(judging: Judging, one: Try): { min?: number; max?: numb
 }
 
 /** The verdict by limits alone: by its own if there is one, else by that of what it says otherwise. */
-function byLimit(judging: Judging, one: Try, through: Try | undefined): Omit<Judged, 'hints'> {
+function byLimit(judging: Judging, one: Try, through: Try | undefined): ByLimit {
   const corrected = correctedByWheel(judging, one);
   const trust = corrected?.uncertainty ?? trustIn(judging, one);
   const limit = limitAt(judging, one.measure, one.place, trust, one.at) ?? travelPassed(judging, one, trust);
@@ -78,22 +87,74 @@ export function verdictOn(judging: Judging, one: Try): Judged['verdict'] {
 }
 
 /** Judges the try that counts in its slot as `judgeTry` does, without what is odd about it. */
-export function verdictOfCounting(judging: Judging, one: Try): Omit<Judged, 'hints'> {
+export function verdictOfCounting(judging: Judging, one: Try): ByLimit {
   const own = byLimit(judging, one, carriedBy(judging, one));
   return isToBeReadAgain(judging, one) ? { ...own, verdict: 'suspect' } : own;
 }
 
-/** What a value is compared with: its siblings that are judged by the same limit. */
-function siblingsOf({ stand, spec }: Judging, one: Try): Try[] {
+/** What a value is compared with: those of its kind, and the other kinds, which only tell how far values of it lie apart. */
+interface Compared {
+  own: Try[];
+  elsewhere: Try[][];
+}
+
+/** Banks whose middles lie further apart than so many deviations, each of so many values, are compared each by itself. */
+const BANKS_APART = { deviations: 3, fewest: 4 };
+
+/** The part of the values that stands on the same bank, where the banks differ and each has enough to be told by. */
+function bySameBank({ engine, usual }: Judging, { measure, place, value }: Try, others: Try[]): Compared {
+  const bankOf = (of: string) => engine.banks.findIndex(({ cylinders }) => cylinders.includes(parseValve(of)?.cylinder ?? Number(of))); // prettier-ignore
+  const all = [...others, { place, value }];
+  const banks = [...new Set(all.map((one) => bankOf(one.place)))];
+  const middles = banks.map((bank) => median(all.filter((one) => bankOf(one.place) === bank).map((one) => one.value)));
+  const isEnough = banks.every((bank) => all.filter((one) => bankOf(one.place) === bank).length >= BANKS_APART.fewest);
+  const isApart = Math.max(...middles) - Math.min(...middles) > BANKS_APART.deviations * usual(measure).sigma;
+  if (banks.length < 2 || banks.includes(-1) || !isEnough || !isApart) return { own: others, elsewhere: [] };
+  const onBank = (bank: number) => others.filter((other) => bankOf(other.place) === bank);
+  const own = bankOf(place);
+  return { own: onBank(own), elsewhere: banks.filter((bank) => bank !== own).map(onBank) };
+}
+
+/** The siblings of a value that are judged by the same limit, by kind where kinds differ by nature, by bank where they do. */
+function comparedWith(judging: Judging, one: Try, isLeftOut: (other: Try) => boolean): Compared {
+  const { stand, spec } = judging;
   const { measure, place } = one;
   const limit = limitFor(spec, measure, place);
   // What is only a bound is no figure to compare with.
-  const alike = stand
-    .siblingsOf(one)
-    .filter((other) => limitFor(spec, measure, other.place) === limit && !other.isUnder);
+  const figures = stand.siblingsOf(one).filter((other) => !other.isUnder && !other.isClear && !isLeftOut(other));
+  const isAlike = (other: Try) => limitFor(spec, measure, other.place) === limit;
   // Intake and exhaust lobes are ground to different lifts, limit or no limit; their valves, rods and gaps are others too.
-  const kind = parseValve(place)?.kind;
-  return measureOf(measure).byKind ? alike.filter((other) => parseValve(other.place)?.kind === kind) : alike;
+  const kindOf = (of: string) => (measureOf(measure).byKind ? parseValve(of)?.kind : undefined);
+  const isOwnKind = (other: Try) => isAlike(other) && kindOf(other.place) === kindOf(place);
+  const { own, elsewhere } = bySameBank(judging, one, figures.filter(isOwnKind));
+  const others = figures.filter((other) => !isOwnKind(other));
+  return { own, elsewhere: others.length > 0 ? [...elsewhere, others] : elsewhere };
+}
+
+/** What a value is made of, where it is made of more than one reading: it may be odd although none of them is. */
+const readingsIn = ({ derived }: Try): string[] =>
+  derived ? derived.formula.terms.filter(({ source }) => source === 'reading').map(({ name }) => name) : [];
+
+const valuesOf = (tries: readonly Try[]): number[] => tries.map(({ value }) => value);
+
+/** Whether a reading is unlike enough others of its kind. */
+function isOddOne(judging: Judging, one: Try): boolean {
+  const { own, elsewhere } = comparedWith(judging, one, () => false);
+  if (own.length < FEWEST_OTHERS) return false;
+  return amongOthers(one.value, valuesOf(own), elsewhere.map(valuesOf), judging.usual(one.measure))!.isOdd;
+}
+
+/**
+ * Whether a value is compared with its siblings. What is made of one reading is as odd as that and no odder; what is made
+ * of several, and one of those is accused already, would be accused of the same cause twice.
+ */
+function isCompared(judging: Judging, one: Try): boolean {
+  if (one.isUnder || one.isClear || !isTested(measureOf(one.measure))) return false;
+  if (!one.derived) return true;
+  const inputs = readingsIn(one);
+  if (inputs.length < 2) return false;
+  const read = inputs.flatMap((measure) => judging.stand.latest(measure, one.place, one.occasion) ?? []);
+  return !read.some((input) => isOddOne(judging, input));
 }
 
 /** The verdict that another value, or the same at another place, would have by limits alone. */
@@ -106,7 +167,7 @@ const verdictIf = (judging: Judging, one: Try, change: Partial<Pick<Try, 'value'
  * The other valve of the cylinder, where the value is out by the limit of its own and would be within there. A limit on
  * what the value makes is the same for both: only their ratios would tell them apart, which is no sign of a mix-up.
  */
-function otherValve(judging: Judging, one: Try, { verdict, judgedAs }: Omit<Judged, 'hints'>): Hint[] {
+function otherValve(judging: Judging, one: Try, { verdict, judgedAs }: ByLimit): Hint[] {
   const valve = parseValve(one.place);
   if (!valve || judgedAs || (verdict !== 'low' && verdict !== 'high')) return [];
   const place = `${valve.cylinder}${valve.kind === 'I' ? 'E' : 'I'}`;
@@ -128,16 +189,21 @@ const isOut = (verdict: Judged['verdict']): boolean => verdict === 'low' || verd
 export function judgeTry(judging: Judging, one: Try): Judged {
   const own = verdictOfCounting(judging, one);
   // What says a reading otherwise is as odd as the reading, and no odder.
-  if (one.derived?.carried) return { ...own, hints: [] };
+  if (one.derived?.carried) return { ...own, among: null, hints: [] };
   const { doubt, wheelErrorDeg } = judging.angleStands(one);
-  const others = siblingsOf(judging, one);
   const through = own.limit || one.derived ? null : limitThroughSum(judging, one);
-  const hintsAmong = (siblings: Try[]) =>
-    hintsFor({
+  const hintsAmong = (isLeftOut: (other: Try) => boolean) => {
+    const { own: alike, elsewhere } = isCompared(judging, one)
+      ? comparedWith(judging, one, isLeftOut)
+      : { own: [], elsewhere: [] };
+    const among = alike.length < FEWEST_OTHERS ? null : amongOthers(one.value, valuesOf(alike), elsewhere.map(valuesOf), judging.usual(one.measure)); // prettier-ignore
+    const hints = hintsFor({
       measure: measureOf(one.measure),
-      place: one.place,
       value: one.value,
-      others: siblings,
+      others: valuesOf(alike),
+      elsewhere: elsewhere.map(valuesOf),
+      usual: judging.usual(one.measure),
+      expected: one.derived ? null : expectationOf(judging, one),
       unit: one.unit,
       withinLimit: own.limit
         ? (trial) => verdictIf(judging, one, { value: trial }) === 'in'
@@ -145,18 +211,19 @@ export function judgeTry(judging: Judging, one: Try): Judged {
       ...(through ? { limit: through } : own.limit && !own.judgedAs ? { limit: own.limit } : {}),
       computed: one.derived !== undefined,
     });
-  const hints = one.isUnder ? [] : hintsAmong(others);
+    return { among, hints: one.isUnder ? [] : hints };
+  };
+  const all = hintsAmong(() => false);
   // Siblings that are out themselves don't accuse one that is in.
   const told =
-    hints.length > 0 && own.verdict === 'in'
-      ? hintsAmong(others.filter((other) => !isOut(verdictIf(judging, other, {}))))
-      : hints;
+    all.hints.length > 0 && own.verdict === 'in' ? hintsAmong((other) => isOut(verdictIf(judging, other, {}))) : all;
   return {
     ...own,
+    among: told.among,
     hints: [
       ...(doubt ? [{ code: doubt }] : wheelErrorDeg === 0 ? [] : [{ code: 'wheel-corrected' as const, wheelErrorDeg }]),
       ...olderCounts(judging, one),
-      ...told,
+      ...told.hints,
       ...otherValve(judging, one, own),
       ...oddByItself(judging, one, own),
     ],

@@ -4,6 +4,9 @@ import { figureOf } from '../engine/engine-data.js';
 import { parseValve } from '../engine/places.js';
 import { anglesStand } from './angle-doubts.js';
 import type { EngineFile } from './engine-file.js';
+import { measureOf } from '../plan/measures.js';
+import { deviationOf } from '../plan/practice.js';
+import { testedOn } from '../plan/tested.js';
 import { lengthNeeds, windowAt } from './length-needs.js';
 import { cardOf, engineDataOf } from './papers.js';
 import type { Judging } from './judging.js';
@@ -20,7 +23,7 @@ function rodWindows(judging: () => Judging): Judging['rodWindow'] {
 }
 
 /** @param stand the file's readings walked through */
-export function judgingOf({ engine, spec, papers }: EngineFile, stand: Stand): Judging {
+export function judgingOf({ engine, spec, papers, history = {} }: EngineFile, stand: Stand): Judging {
   const card = cardOf({ papers });
   const target = stand.latest('cam-target', 'engine')?.value;
   const expectedAt = new Map<number | undefined, Record<string, number>>();
@@ -29,6 +32,7 @@ export function judgingOf({ engine, spec, papers }: EngineFile, stand: Stand): J
     return expectedAt.get(liftMm)!;
   };
   const statedBore = figureOf(engineDataOf({ papers }), 'bore');
+  const tested = testedOn(engine);
   const judging: Judging = {
     engine,
     spec,
@@ -41,6 +45,11 @@ export function judgingOf({ engine, spec, papers }: EngineFile, stand: Stand): J
     cardUnit: card?.printed.unit ?? 'in',
     boreMm: (place) => stand.latest('bore', String(parseValve(place)?.cylinder ?? place))?.value ?? statedBore,
     rodWindow: rodWindows(() => judging),
+    history,
+    usual: (key) => ({
+      sigma: history[key]?.spread ?? deviationOf(spec.practice, measureOf(key)),
+      tested,
+    }),
     angleStands: anglesStand(stand, spec.practice),
   };
   return judging;

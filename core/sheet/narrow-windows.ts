@@ -4,6 +4,7 @@ import { keyedMeasure } from '../derive/rules.js';
 import { parseValve, placesOf } from '../engine/places.js';
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
+import { withRounding } from '../plan/trust.js';
 import { SAME_VALUE_RATIO } from '../tolerances.js';
 import type { Judging } from './judging.js';
 import { limitAt } from './limits.js';
@@ -33,6 +34,9 @@ export interface NarrowWindow {
 /** So many readings that were taken again tell how well a hand agrees with itself. */
 const FEWEST_PAIRS = 6;
 
+/** What a careful hand is off by where it counts turns, beside the step that it counts in. */
+const HAND_TURNS = 1 / 32;
+
 const isNarrow = (width: number, trust: number) => width < 2 * trust * (1 - SAME_VALUE_RATIO);
 
 /** Twice the deviation of single readings, from those that were taken again in one place. */
@@ -61,6 +65,7 @@ function windowAt(judging: Judging, measure: string, place: string): NarrowWindo
   const { min, max } = limitAt(judging, measure, place, trust) ?? {};
   if (min === undefined || max === undefined || !isNarrow(max - min, trust)) return null;
   const width = max - min;
+  const inSixteenths = withRounding(HAND_TURNS, 1 / 16);
   const help = (code: Help['code'], of: number): Help => ({ code, trust: of, isEnough: !isNarrow(width, of) });
   const repeats = repeatsOf(judging, typed);
   return {
@@ -70,8 +75,7 @@ function windowAt(judging: Judging, measure: string, place: string): NarrowWindo
     width,
     trust,
     helps: [
-      // Counted to the nearest sixteenth, a turn is off by half of one.
-      ...(perTurn !== null && perTurn / 32 < trust ? [help('sixteenths', perTurn / 32)] : []),
+      ...(perTurn !== null && inSixteenths * perTurn < trust ? [help('sixteenths', inSixteenths * perTurn)] : []),
       ...(perTurn !== null && trustIn(measure) < trust ? [help('dial', trustIn(measure))] : []),
       help('own-trust', width / 2),
     ],

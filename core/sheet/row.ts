@@ -1,4 +1,5 @@
 import { standing, type Formula } from '../derive/rule.js';
+import type { AmongOthers } from '../judge/odd-one.js';
 import type { Hint } from '../judge/hints.js';
 import type { At } from '../plan/measure.js';
 import { measureOf } from '../plan/measures.js';
@@ -26,6 +27,8 @@ export interface SheetRow<Limit = AppliedLimit> {
   enteredUnit: Unit;
   verdict: Judged['verdict'];
   limit: Limit | null;
+  /** How it stands among enough others of its kind. */
+  among?: AmongOthers;
   hints: Hint[];
   takenAt: string;
   by: string;
@@ -55,7 +58,7 @@ export function counting(judging: Judging, history: readonly Try[]): Try {
 /** The row of a slot from all its tries, judged. */
 export function rowOf(judging: Judging, history: readonly Try[]): SheetRow {
   const one = counting(judging, history);
-  const { verdict, limit, hints } = judgeTry(judging, one);
+  const { verdict, limit, among, hints } = judgeTry(judging, one);
   const corrected = correctedByWheel(judging, one);
   return {
     measure: one.measure,
@@ -71,6 +74,7 @@ export function rowOf(judging: Judging, history: readonly Try[]): SheetRow {
     enteredUnit: one.unit,
     verdict,
     limit,
+    ...(among ? { among } : {}),
     hints,
     takenAt: one.takenAt,
     by: one.by,
