@@ -6,8 +6,8 @@ import { mean, median, probit, sampleVariance } from 'simple-statistics';
  * whole engine. The rates are in `docs/doubt.md` and are held by `odd-one.test.ts`.
  */
 
-/** Of good engines, so many are to have any value accused in their whole build: a fifth of what is promised, for each value is tested again with every one typed after it. */
-const ENGINES_ACCUSED = 0.02;
+/** Of good engines, so many are to have any value accused in their whole build: half of what is promised, for each value is tested again with every one typed after it. */
+const ENGINES_ACCUSED = 0.05;
 
 /** What is usual counts as so many values. */
 const USUAL_WEIGHT = 10;
@@ -49,7 +49,7 @@ export interface AmongOthers {
   within: number;
 }
 
-/** From how many standard deviations on a value is odd, where so many are tested. @example cutFor(600) // 4.1 */
+/** From how many standard deviations on a value is odd, where so many are tested. @example cutFor(600) // 3.9 */
 export const cutFor = (tested: number): number => probit(1 - ENGINES_ACCUSED / (2 * tested));
 
 type Groups = readonly (readonly number[])[];

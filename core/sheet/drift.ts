@@ -30,8 +30,8 @@ export interface Drift {
   cause: DriftCause | null;
 }
 
-/** Of engines that have not changed, at most so many are to have a value said to. */
-const ENGINES_CHANGED = 0.05;
+/** Of engines that have not changed, at most so many are to have a value said to: one in twenty, and a re-check reads up to five measures. */
+const ENGINES_CHANGED = 0.05 / 5;
 /** Of the variance of one of many normal values, times their number. */
 const VARIANCE_OF_MEDIAN = Math.PI / 2;
 
