@@ -90,6 +90,7 @@ const formulaSchema = z.object({
       value: z.number(),
       unit: z.union([unitSchema, z.enum(['ratio', 'per-in', 'per-mm'])]),
       source: z.enum(['reading', 'engine', 'practice', 'rule', 'paper']),
+      uncertainty: z.number().optional(),
     }),
   ),
 });

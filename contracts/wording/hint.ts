@@ -121,8 +121,8 @@ function wordOdd(hint: Hint, unit: Unit): string {
       return 'The limit is a factor of the bore: measure the bore of this cylinder first.';
     case 'lift-short':
       return hint.explains
-        ? `Short of its card: a dial ${hint.angleDeg.toFixed(1)}° out of line would explain it.`
-        : `Short of its card by more than a dial out of line explains (${hint.angleDeg.toFixed(0)}°): another cam, a worn lobe, or a wrong setting.`;
+        ? `Short of its card: a dial ${hint.fromDeg.toFixed(0)} to ${hint.toDeg.toFixed(0)}° out of line would explain it.`
+        : `Short of its card by more than a dial out of line explains (${hint.fromDeg.toFixed(0)} to ${hint.toDeg.toFixed(0)}°): another cam, a worn lobe, or a wrong setting.`;
     case 'lift-not-on-card': {
       const [lift, ...printed] = [hint.lift, ...hint.printed].map(
         (mm) => `${formatFigure(mm, 'in')} in (${formatFigure(mm, 'mm')} mm)`,

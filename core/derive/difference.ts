@@ -1,6 +1,5 @@
-import { measureOf } from '../plan/measures.js';
-import { uncertaintyOf } from '../plan/practice.js';
-import { readTerm, together, type Rule } from './rule.js';
+import { readTerm, type Rule } from './rule.js';
+import { trustOf, trustOfTerms } from './trusts.js';
 
 /** A clearance that is what one part is larger than another, both measured at one place. */
 export const difference = (gives: string, bigger: string, smaller: string): Rule => ({
@@ -9,16 +8,16 @@ export const difference = (gives: string, bigger: string, smaller: string): Rule
   reads: [],
   gives: [gives],
   first: () => null,
-  derive({ place }, { latest, practice }) {
-    const [outer, inner] = [latest(bigger, place), latest(smaller, place)];
+  derive({ place }, seen) {
+    const [outer, inner] = [seen.latest(bigger, place), seen.latest(smaller, place)];
     if (!outer || !inner) return [];
-    const [outerTrust, innerTrust] = [bigger, smaller].map((key) => uncertaintyOf(practice, measureOf(key)));
+    const terms = [readTerm('+', outer, 'mm', trustOf(seen, outer)), readTerm('−', inner, 'mm', trustOf(seen, inner))];
     return [
       {
         measure: gives,
         value: outer.value - inner.value,
-        uncertainty: together(outerTrust, innerTrust),
-        terms: [readTerm('+', outer, 'mm'), readTerm('−', inner, 'mm')],
+        uncertainty: trustOfTerms(terms),
+        terms,
       },
     ];
   },

@@ -1,6 +1,9 @@
 import { ratioOf } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
+import { measureOf } from '../plan/measures.js';
+import { uncertaintyOf } from '../plan/practice.js';
 import type { Seen, Taken } from './rule.js';
+import { trustOf } from './trusts.js';
 
 /** The lash that a valve loses lift by, mm, and where it is known from. */
 interface LashAt {
@@ -22,18 +25,35 @@ function lashAt({ engine, onFile, latest, setTo }: Needed, { place, takenAt, tur
   return aim === undefined ? { lash: 0, source: null } : { lash: aim, source: 'practice' };
 }
 
-type Needed = Pick<Seen, 'engine' | 'onFile' | 'latest' | 'setTo'>;
+type Needed = Pick<Seen, 'engine' | 'onFile' | 'latest' | 'setTo' | 'practice'>;
 type LiftAt = Pick<Taken, 'place' | 'takenAt'> & Partial<Pick<Taken, 'turn'>>;
 
+/** What a valve ought to open by, mm, with the doubt of each (k = 2). */
+export interface Opening extends Pick<LashAt, 'lash'> {
+  lobe: number;
+  opens: number;
+  lashFrom: LashAt['source'];
+  opensTrust: number;
+  lashTrust: number;
+}
+
 /** What a valve ought to open by, mm: its lobe, as read or as the card says it, times its ratio; and the lash that it loses. */
-export function expectedLift(
-  seen: Needed,
-  at: LiftAt,
-): ({ opens: number; lobe: number; lashFrom: LashAt['source'] } & Pick<LashAt, 'lash'>) | null {
-  const { engine, onFile, latest } = seen;
+export function expectedLift(seen: Needed, at: LiftAt): Opening | null {
+  const { engine, onFile, latest, practice } = seen;
   const { kind } = parseValve(at.place)!;
-  const lobe = latest('lobe-lift', at.place)?.value ?? onFile.cardLift(kind);
+  const read = latest('lobe-lift', at.place);
+  const lobe = read?.value ?? onFile.cardLift(kind);
   if (lobe === undefined) return null;
   const { lash, source } = lashAt(seen, at);
-  return { lobe, opens: lobe * ratioOf(engine, kind), lash, lashFrom: source };
+  const trust = (key: string) => uncertaintyOf(practice, measureOf(key));
+  const ratio = ratioOf(engine, kind);
+  return {
+    lobe,
+    opens: lobe * ratio,
+    lash,
+    lashFrom: source,
+    // A card's lift is as fine as it is printed.
+    opensTrust: ratio * (read ? trustOf(seen, read) : trust('lobe-lift')),
+    lashTrust: lash === 0 ? 0 : trust('lash-cold'),
+  };
 }

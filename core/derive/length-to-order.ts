@@ -1,5 +1,8 @@
 import { pitchMmOf, ratioOf, type ValveKind } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
+import { measureOf } from '../plan/measures.js';
+import { uncertaintyOf } from '../plan/practice.js';
+import { PAPER_TRUST } from './trusts.js';
 import { BY_NOW } from './on-file.js';
 import { MOST_LEAN_DEG, overstatedBy, pushrodLength } from '../valvetrain/pushrod-length.js';
 import type { Lack, MockUp } from '../valvetrain/mock-up.js';
@@ -33,6 +36,30 @@ export function checkedRod(
   if (!byLength || byLength.derived) return null;
   const { value } = byLength;
   return { of: byLength, value, terms: [{ name: 'pushrod-checked', sign: '+', value, unit: 'mm', source: 'reading' }] };
+}
+
+/** How far what a rod needs more or less is known (k = 2), mm, by what it is for. */
+function trustInMove({ engine, practice }: Seen, place: string, name: string): number {
+  const { kind } = parseValve(place)!;
+  const trust = (key: string) => uncertaintyOf(practice, measureOf(key));
+  switch (name) {
+    case 'gasket':
+      return Math.hypot(PAPER_TRUST.gasketAtCheck, PAPER_TRUST.gasketFinal);
+    case 'milled':
+      return PAPER_TRUST.milled;
+    case 'plunger':
+      return trust('plunger-depth');
+    case 'lash':
+      return (Math.SQRT2 * trust('lash-cold')) / ratioOf(engine, kind);
+    case 'stand-shim':
+      return Math.SQRT2 * trust('stand-shim');
+    case 'adjuster':
+      return trust('trial-turns') * pitchMmOf(engine);
+    case 'base-circle':
+      return (Math.SQRT2 * PAPER_TRUST.caliper) / 2;
+    default:
+      return Math.SQRT2 * PAPER_TRUST.caliper;
+  }
 }
 
 /** What a rod needs more or less in the build than at the check, and what of it cannot be told. */
@@ -161,7 +188,7 @@ export function lengthToOrder(seen: Seen, place: string): (LengthToOrder & { of:
     unknownAngle: overstated === 0 ? null : { by: -overstated, upToDeg: MOST_LEAN_DEG },
     terms: [
       ...rod.terms,
-      ...terms.map(({ name, value }): Term => ({ name, sign: '+', value, unit: 'mm', source: 'paper' })),
+      ...terms.map(({ name, value }): Term => ({ name, sign: '+', value, unit: 'mm', source: 'paper', uncertainty: trustInMove(seen, place, name) })), // prettier-ignore
     ],
   };
 }

@@ -41,6 +41,8 @@ export interface Term {
   value: number;
   unit: Unit | 'ratio' | 'per-in' | 'per-mm';
   source: TermSource;
+  /** What its doubt adds to that of the whole (k = 2), in the whole's canonical unit; none where it is exact. */
+  uncertainty?: number;
 }
 
 /** How a value came about, from left to right, with this place's own numbers. Whoever shows it need not know its rule. */
@@ -169,10 +171,12 @@ export const readTerm = (
   sign: Term['sign'],
   { measure, value }: Pick<Taken, 'measure' | 'value'>,
   unit: Unit,
+  uncertainty?: number,
 ): Term => ({
   name: measure,
   sign,
   value,
   unit,
   source: 'reading',
+  ...(uncertainty === undefined ? {} : { uncertainty }),
 });

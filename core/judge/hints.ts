@@ -34,8 +34,8 @@ type Odd =
   | { code: 'bore-unknown' }
   /** Out at its own valve, within at the other of the same cylinder. */
   | { code: 'fits-other-valve'; place: string }
-  /** A lobe that lifts less than its card: by how many degrees the dial would have to be out of line, if that explains it. */
-  | { code: 'lift-short'; angleDeg: number; explains: boolean }
+  /** A lobe that lifts less than its card by more than both are in doubt: from how many to how many degrees out of line the dial would have to stand, if that explains it. */
+  | { code: 'lift-short'; fromDeg: number; toDeg: number; explains: boolean }
   /** An event read at a lift at which the card states none: it is not judged. mm */
   | { code: 'lift-not-on-card'; lift: number; printed: number[] }
   /** Otherwise than the reading before it, on the same wheel and cam: one of the two was come to by turning back. */

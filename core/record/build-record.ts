@@ -54,7 +54,7 @@ import { recordedClearances, type RecordedClearance } from './recorded-clearance
  * tells what is left to its bottom. Since 10, angles are corrected by the known error of the wheel that they were read on, a
  * plunger takes lift only where it sank while it was turned, and a reading may be struck.
  */
-export const FORMULA_VERSION = '10';
+export const FORMULA_VERSION = '11';
 
 interface Signatory {
   handle: string;

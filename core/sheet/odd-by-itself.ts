@@ -1,11 +1,15 @@
+import { probit } from 'simple-statistics';
 import { isSameLift } from '../cam/cam-card.js';
 import { EVENT_MEASURES } from '../cam/expected-from-card.js';
 import { pitchMmOf, ratioOf } from '../engine/engine.js';
-import { parseValve, valvesOfBank } from '../engine/places.js';
+import { parseValve, placesOf, valvesOfBank } from '../engine/places.js';
 import type { Hint } from '../judge/hints.js';
 import { measureOf } from '../plan/measures.js';
-import { uncertaintyOf } from '../plan/practice.js';
+import { deviationOf, uncertaintyOf } from '../plan/practice.js';
 import { limitFor } from '../plan/spec-sets.js';
+import { withRounding } from '../plan/trust.js';
+import { SMALLEST_DIVISOR } from '../tolerances.js';
+import { toCanonical } from '../units/units.js';
 import { adjusterMoves } from '../valvetrain/uneven-stem.js';
 import { misalignment } from '../wheel/misalignment.js';
 import { isOfOldSprings } from './after-springs.js';
@@ -38,6 +42,32 @@ function doubtfulMark({ stand }: Judging, takenAt: string): Hint[] {
   ];
 }
 
+/** Of good engines, so many are to have any lobe called short. */
+const ENGINES_SHORT = 0.1;
+/** Smallest steps in which cards print a lift, mm. */
+const PRINTED = { in: toCanonical(0.001, 'in'), mm: 0.01 };
+
+/**
+ * A lobe that lifts less than its card prints, by more than the dial and the print are in doubt, among as many lobes as
+ * the engine has; and how far out of line the dial would have to stand, at least and at most.
+ */
+function lobeShort(judging: Judging, place: string, value: number): Hint[] {
+  const { engine, spec, cardUnit } = judging;
+  const expected = judging.expected('lobe-lift', place);
+  if (expected === undefined || value <= 0) return [];
+  const cut = probit(1 - ENGINES_SHORT / placesOf(engine, 'valve').length);
+  const doubt = Math.hypot(
+    cut * deviationOf(spec.practice, measureOf('lobe-lift')),
+    withRounding(0, PRINTED[cardUnit]),
+  );
+  const short = expected - value;
+  if (short <= doubt) return [];
+  const maxAngleDeg = spec.practice.timing.dialInLineDeg;
+  const angleFor = (missing: number) => misalignment({ expected, observed: Math.max(SMALLEST_DIVISOR, expected - missing), maxAngleDeg }); // prettier-ignore
+  const [least, most] = [angleFor(short - doubt), angleFor(short + doubt)];
+  return [{ code: 'lift-short', fromDeg: least.angleDeg, toDeg: most.angleDeg, explains: least.explains }];
+}
+
 const EVENT_OF: readonly string[] = Object.values(EVENT_MEASURES);
 
 /**
@@ -67,11 +97,7 @@ export function oddByItself(judging: Judging, one: Try, own: OwnVerdict): Hint[]
   const hints: Hint[] = [];
   if (limitFor(judging.spec, measure, place)?.basis === 'of-bore' && judging.boreMm(place) === undefined)
     hints.push({ code: 'bore-unknown' });
-  const expected = measure === 'lobe-lift' ? judging.expected(measure, place) : undefined;
-  if (expected !== undefined && value > 0 && expected - value > measureOf(measure).resolution) {
-    const maxAngleDeg = judging.spec.practice.timing.dialInLineDeg;
-    hints.push({ code: 'lift-short', ...misalignment({ expected, observed: value, maxAngleDeg }) });
-  }
+  if (measure === 'lobe-lift') hints.push(...lobeShort(judging, place, value));
   if (measureOf(measure).stage === 'setting') hints.push(...settingHints(judging, one, own));
   if (measure === 'stem-height') hints.push(...unevenStem(judging, place, value));
   if (isOfOldSprings(judging, one)) hints.push({ code: 'springs-exchanged' });

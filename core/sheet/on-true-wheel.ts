@@ -25,15 +25,24 @@ export function correctedByWheel(judging: Judging, one: Try): Corrected | null {
   const measure = measureOf(one.measure);
   const sign = measure.sides?.plus === 'before' ? 1 : -1;
   const own = one.derived?.uncertainty ?? uncertaintyOf(practice, measure);
+  const proof = judging.stand.latest('tdc-wheel-error', one.place, one.occasion);
+  const wheel = proof?.derived?.uncertainty ?? uncertaintyOf(practice, measureOf('tdc-wheel-error'));
   return {
     read: one.value,
     value: one.value + sign * wheelErrorDeg,
-    uncertainty: together(own, uncertaintyOf(practice, measureOf('tdc-wheel-error'))),
+    uncertainty: together(own, wheel),
     formula: {
       rule: 'true-wheel',
       terms: [
-        readTerm('+', one, 'deg'),
-        { name: 'tdc-wheel-error', sign: sign > 0 ? '+' : '−', value: wheelErrorDeg, unit: 'deg', source: 'reading' },
+        readTerm('+', one, 'deg', own),
+        {
+          name: 'tdc-wheel-error',
+          sign: sign > 0 ? '+' : '−',
+          value: wheelErrorDeg,
+          unit: 'deg',
+          source: 'reading',
+          uncertainty: wheel,
+        },
       ],
     },
   };

@@ -1,8 +1,7 @@
 import { camCentreline, type DropPair } from '../../cam/cam-centreline.js';
 import { ImpossibleInput, type Impossibility } from '../../impossible.js';
-import { measureOf } from '../../plan/measures.js';
-import { uncertaintyOf } from '../../plan/practice.js';
 import { inPlace, readTerm, type Rule, type Seen, type Taken, type Term } from '../rule.js';
+import { trustOf, trustOfTerms } from '../trusts.js';
 import { passesFound } from '../wheel-found.js';
 
 /**
@@ -56,11 +55,13 @@ function faultOf(pair: Pair, lobe: 'intake' | 'exhaust'): Impossibility | null {
 const halves: Term = { name: 'halves', sign: '÷', value: 2, unit: 'ratio', source: 'rule' };
 
 /** One pair is told by what was read; of several, the middle of each. */
-function termsOf(pairs: Pair[]): Term[] {
-  if (pairs.length === 1) return [...pairs[0].read.map((one) => readTerm('+', one, 'deg')), halves];
+function termsOf(pairs: Pair[], seen: Seen): Term[] {
+  if (pairs.length === 1)
+    return [...pairs[0].read.map((one) => readTerm('+', one, 'deg', trustOf(seen, one) / 2)), halves];
   return [
-    ...pairs.map(({ opening, closing }): Term => ({
+    ...pairs.map(({ opening, closing, read }): Term => ({
       name: 'middle', sign: '+', value: (opening + closing) / 2, unit: 'deg', source: 'reading',
+      uncertainty: Math.hypot(...read.map((one) => trustOf(seen, one))) / 2 / pairs.length,
     })), // prettier-ignore
     { name: 'pairs', sign: '÷', value: pairs.length, unit: 'ratio', source: 'rule' },
   ];
@@ -84,12 +85,13 @@ const centreline = (lobe: 'intake' | 'exhaust'): Rule => ({
     if (fault) return fault;
     const pairs = read.filter((pair) => faultOf(pair, lobe) === null);
     const { mean, spread } = camCentreline(pairs, lobe);
+    const terms = termsOf(pairs, seen);
     return [
       {
         measure: `${lobe}-centreline`,
         value: mean,
-        uncertainty: uncertaintyOf(practice, measureOf(`${lobe}-centreline`)),
-        terms: termsOf(pairs),
+        uncertainty: trustOfTerms(terms),
+        terms,
         ...(spread > practice.timing.dropSpreadDeg ? { hints: [{ code: 'drop-spread', spread }] } : {}),
       },
     ];

@@ -1,7 +1,10 @@
-import { measureOf } from '../../plan/measures.js';
-import { uncertaintyOf } from '../../plan/practice.js';
+import type { Hint } from '../../judge/hints.js';
 import { expectedLift } from '../expected-lift.js';
-import { readTerm, type Rule } from '../rule.js';
+import { readTerm, type Rule, type Term } from '../rule.js';
+import { trustOf, trustOfTerms } from '../trusts.js';
+
+/** Lift is said to be lost from four standard deviations on: of good engines one in a thousand has a valve that is. */
+const SURELY = 2;
 
 /** What does not arrive at the valve of what its lobe lifts: the last proof that lengths and rockers are right. */
 export const liftLost: Rule = {
@@ -12,29 +15,21 @@ export const liftLost: Rule = {
   gives: ['lift-lost'],
   first: () => 'valve-lift',
   derive({ place }, seen) {
-    const { latest, onFile, practice } = seen;
-    const lift = latest('valve-lift', place);
+    const lift = seen.latest('valve-lift', place);
     const expected = lift && expectedLift(seen, lift);
     if (!lift || !expected) return [];
-    const { opens, lash, lashFrom } = expected;
+    const { opens, opensTrust, lash, lashTrust, lashFrom } = expected;
     const lost = opens - lash - lift.value;
-    const uncertainty = uncertaintyOf(practice, measureOf('lift-lost'));
-    const springs = onFile.mockUpAt(lift.takenAt)?.check.springs ?? null;
-    return [
-      {
-        measure: 'lift-lost',
-        of: lift,
-        value: lost,
-        uncertainty,
-        terms: [
-          { name: 'lobe-lift-times-ratio', sign: '+', value: opens, unit: 'mm', source: 'reading' },
-          ...(lash === 0
-            ? []
-            : [{ name: 'lash', sign: '−', value: lash, unit: 'mm', source: lashFrom ?? 'paper' } as const]),
-          readTerm('−', lift, 'mm'),
-        ],
-        hints: lost > 2 * uncertainty ? [{ code: 'lift-lost', lost, springs }] : [],
-      },
+    const springs = seen.onFile.mockUpAt(lift.takenAt)?.check.springs ?? null;
+    const terms: Term[] = [
+      { name: 'lobe-lift-times-ratio', sign: '+', value: opens, unit: 'mm', source: 'reading', uncertainty: opensTrust },
+      ...(lash === 0
+        ? []
+        : [{ name: 'lash', sign: '−', value: lash, unit: 'mm', source: lashFrom ?? 'paper', uncertainty: lashTrust } as const]),
+      readTerm('−', lift, 'mm', trustOf(seen, lift)),
     ];
+    const uncertainty = trustOfTerms(terms);
+    const hints: Hint[] = lost > SURELY * uncertainty ? [{ code: 'lift-lost', lost, springs }] : [];
+    return [{ measure: 'lift-lost', of: lift, value: lost, uncertainty, terms, hints }];
   },
-};
+}; // prettier-ignore

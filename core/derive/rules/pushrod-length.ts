@@ -3,13 +3,18 @@ import type { Hint } from '../../judge/hints.js';
 import { measureOf } from '../../plan/measures.js';
 import { uncertaintyOf } from '../../plan/practice.js';
 import { checkedRod, lengthToOrder } from '../length-to-order.js';
-import { readTerm, together, type Made, type Rule, type Seen, type Taken } from '../rule.js';
+import { readTerm, together, type Made, type Rule, type Seen, type Taken, type Term } from '../rule.js';
+import { trustOf, trustOfTerms } from '../trusts.js';
 
 const CHECKED = ['pushrod-checked', 'pushrod-tool-turns'];
 /** What may move after a rod was read, or tell only then how the check stood. */
 const MOVED_SINCE = ['stand-shim', 'trial-turns'];
 
 const trustInChecked = ({ practice }: Seen) => uncertaintyOf(practice, measureOf('pushrod-checked'));
+
+/** The checking rod's own doubt, and that of everything which is otherwise in the build. */
+const trustInLength = (seen: Seen, { terms }: { terms: readonly Term[] }): number =>
+  together(trustInChecked(seen), trustOfTerms(terms));
 
 /** The valves whose rods hang on a reading: turns of an adjuster tell of those of its kind that have none of their own. */
 function placesMoved({ engine }: Seen, { measure, place }: Pick<Taken, 'measure' | 'place'>): string[] {
@@ -28,7 +33,7 @@ function ordered(seen: Seen, place: string): Made[] {
     ...(unknownAngle ? [{ code: 'angle-unknown', ...unknownAngle } as const] : []),
   ];
   const doubt = unknownAngle?.by ?? 0;
-  const uncertainty = together(trustInChecked(seen), doubt);
+  const uncertainty = together(trustInLength(seen, found), doubt);
   return [{ measure: 'pushrod-length', place, of, value: length, uncertainty, terms, hints, ...(lacks.length > 0 ? { isSuspect: true } : {}) }]; // prettier-ignore
 }
 
@@ -37,17 +42,18 @@ function offAt(seen: Seen, place: string): Made[] {
   const fitted = seen.latest('pushrod-fitted', place);
   const wanted = lengthToOrder(seen, place);
   if (!fitted || !wanted || wanted.lacks.length > 0) return [];
+  const terms: Term[] = [
+    readTerm('+', fitted, 'mm', trustOf(seen, fitted)),
+    { name: 'pushrod-length', sign: '−', value: wanted.length, unit: 'mm', source: 'rule', uncertainty: trustInLength(seen, wanted) },
+  ]; // prettier-ignore
   return [
     {
       measure: 'pushrod-off',
       place,
       of: fitted,
       value: fitted.value - wanted.length,
-      uncertainty: together(uncertaintyOf(seen.practice, measureOf('pushrod-fitted')), trustInChecked(seen)),
-      terms: [
-        readTerm('+', fitted, 'mm'),
-        { name: 'pushrod-length', sign: '−', value: wanted.length, unit: 'mm', source: 'rule' },
-      ],
+      uncertainty: trustOfTerms(terms),
+      terms,
     },
   ];
 }

@@ -1,9 +1,8 @@
 import { ImpossibleInput } from '../../impossible.js';
-import { measureOf } from '../../plan/measures.js';
-import { uncertaintyOf } from '../../plan/practice.js';
 import { trueTdc } from '../../wheel/true-tdc.js';
-import { readTerm, type Rule } from '../rule.js';
+import { readTerm, type Rule, type Term } from '../rule.js';
 import { stopPasses } from '../stop-passes.js';
+import { trustOf, trustOfTerms } from '../trusts.js';
 
 const MEANS = [
   { first: 'tdc-stop-first', second: 'tdc-stop-second', method: 'piston-stop' },
@@ -21,7 +20,8 @@ export const wheelError: Rule = {
   reads: [],
   gives: ['tdc-wheel-error'],
   first: () => 'tdc-stop-first',
-  derive(woken, { histories, practice }) {
+  derive(woken, seen) {
+    const { histories } = seen;
     const { first: one, second: other, method } = MEANS.find(({ first, second }) => [first, second].includes(woken.measure as never))!; // prettier-ignore
     const read = [one, other].flatMap((measure) => histories(measure, woken.place).flat()).sort((a, b) => a.turn - b.turn); // prettier-ignore
     const pass = stopPasses(read.slice(-MOST_READ)).find(({ first, second }) => [first.id, second.id].includes(woken.id)); // prettier-ignore
@@ -30,16 +30,17 @@ export const wheelError: Rule = {
     try {
       const [a, b] = [side(first.value), side(second.value)];
       const { wheelErrorDeg } = trueTdc({ method, first: a, second: b });
+      const terms: Term[] = [
+        readTerm('+', first, 'deg', trustOf(seen, first) / 2),
+        readTerm('+', second, 'deg', trustOf(seen, second) / 2),
+        { name: 'halves', sign: '÷', value: 2, unit: 'ratio', source: 'rule' },
+      ];
       return [
         {
           measure: 'tdc-wheel-error',
           value: wheelErrorDeg,
-          uncertainty: uncertaintyOf(practice, measureOf('tdc-wheel-error')),
-          terms: [
-            readTerm('+', first, 'deg'),
-            readTerm('+', second, 'deg'),
-            { name: 'halves', sign: '÷', value: 2, unit: 'ratio', source: 'rule' },
-          ],
+          uncertainty: trustOfTerms(terms),
+          terms,
           ...(rightedBy === null ? {} : { replaces: closedBy }),
           ...(first.value * second.value > 0 ? { hints: [{ code: 'both-on-one-side', side: a.side }] } : {}),
         },

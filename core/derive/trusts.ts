@@ -1,0 +1,29 @@
+import { measureOf } from '../plan/measures.js';
+import { uncertaintyOf } from '../plan/practice.js';
+import { toCanonical } from '../units/units.js';
+import type { Seen, Taken, Term } from './rule.js';
+
+/** How far what a paper says is trusted (k = 2), mm and degrees: what a careful hand, a gasket or a sprocket is off by. */
+export const PAPER_TRUST = {
+  gasketAtCheck: toCanonical(0.001, 'in'),
+  /** Another gasket crushes as it will. */
+  gasketFinal: toCanonical(0.002, 'in'),
+  milled: toCanonical(0.001, 'in'),
+  /** Where the cam was degreed, for the check and the build alike; and what moving it adds for the build alone. */
+  camPositionDeg: 0.5,
+  camMovedDeg: 0.5,
+  rockerRatio: 0.02,
+  valveAngleDeg: 0.5,
+  /** A diameter or a height taken with a caliper. */
+  caliper: toCanonical(0.002, 'in'),
+} as const;
+
+/** How far a value is trusted: a derived one by its own terms. */
+export const trustOf = (
+  { practice }: Pick<Seen, 'practice'>,
+  { measure, derived }: Pick<Taken, 'measure' | 'derived'>,
+) => derived?.uncertainty ?? uncertaintyOf(practice, measureOf(measure));
+
+/** U of what is made of terms that are off independently of each other: each says what it adds. */
+export const trustOfTerms = (terms: readonly Pick<Term, 'uncertainty'>[]): number =>
+  Math.hypot(...terms.map(({ uncertainty = 0 }) => uncertainty));
