@@ -153,6 +153,8 @@ export const sheetRowSchema = z.object({
   at: atSchema.optional(),
   occasion: z.string().optional(),
   value: z.number(),
+  /** The least and the most, where it differs by direction; `value` is the end that has less to spare. */
+  span: z.object({ least: z.number(), most: z.number() }).optional(),
   /** There is at least so much: clay that bore no mark. */
   isClear: z.literal(true).optional(),
   /** There is less than so much: a blade that did not go in. */
@@ -165,6 +167,8 @@ export const sheetRowSchema = z.object({
   takenAt: z.string(),
   by: z.string(),
   count: z.number().int(),
+  /** Where several tries agree, of how many `value` is the mean. */
+  meanOf: z.number().int().optional(),
   readingId: z.uuid(),
   /** Read on a wheel that is known to be off: what it showed, and how the value follows. */
   corrected: z.object({ read: z.number(), formula: formulaSchema }).optional(),

@@ -12,6 +12,7 @@ const IN = 25.4;
 const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn' | 'choice', string][] = [
   [{ code: 'differs-from-siblings', median: 0.016 * IN, difference: 0.004 * IN, score: 5.25, others: 7 }, 'in', 'Unlike its siblings: 0.0040 in above the other 7 (middle 0.0160). Measure it again.'],
   [{ code: 'differs-from-siblings', median: 0.4, difference: -0.1, score: -4.2, others: 1 }, 'mm', '0.100 mm below the only other one (0.400). Check them all.'],
+  [{ code: 'tries-apart', by: -0.004 * IN }, 'in', '0.0040 in from the reading before. Measure a third time: two that agree count together.'],
   [{ code: 'unlike-expected', by: 'engine-data', expected: 100, difference: 4 }, 'mm', '4.000 mm above what the engine’s data say (100.000). Measure it again.'],
   [{ code: 'digit-slip', meant: 0.0155 * IN }, 'in', 'A digit slipped? 0.0155 would fit.'],
   [{ code: 'sign-slip', meant: -0.005 * IN }, 'in', 'The other sign? −0.0050 in would fit.'],

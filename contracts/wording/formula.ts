@@ -25,6 +25,8 @@ const NAME: Record<string, string> = {
   lash: 'lash',
   lifter: 'plunger down at the check',
   'cam-position': 'cam moved',
+  'drop-at-tdc': 'drop at top dead centre, from all angles',
+  'least-over-crank': 'least over the crank',
   'lobe-lift-times-ratio': 'lobe lift × ratio',
   'solid-height': 'solid height',
   'load-closed': 'load closed',

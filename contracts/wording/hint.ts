@@ -105,6 +105,8 @@ function wordOdd(hint: Hint, unit: Unit): string {
       return `Both ways were read ${hint.side} dead centre. Was one of them ${hint.side === 'after' ? 'before' : 'after'}? Then type it again with its side.`;
     case 'dial-revolution':
       return `One turn of the dial too ${hint.revolutions > 0 ? 'many' : 'few'} (${hint.turn === 1 ? '1 mm' : '0.100 in'})?`;
+    case 'tries-apart':
+      return `${formatValue(Math.abs(hint.by), unit)} from the reading before. Measure a third time: two that agree count together.`;
     case 'older-counts':
       return `The worst reading counts: ${formatValue(hint.value, unit)} by ${hint.by}, an older one. If it was wrong, strike it (X).`;
     case 'on-its-lobe':

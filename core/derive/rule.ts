@@ -4,6 +4,7 @@ import type { Hint } from '../judge/hints.js';
 import type { At } from '../plan/measure.js';
 import type { Practice } from '../plan/practice.js';
 import type { Unit } from '../units/units.js';
+import type { Agreed } from './agreed.js';
 import type { OnFile } from './on-file.js';
 
 /** A value as the rules see it: read at a place, or derived there. Values are canonical. */
@@ -25,6 +26,8 @@ export interface Taken {
   isClear?: true;
   /** There is less than so much: a blade that does not go in. */
   isUnder?: true;
+  /** Where it counts with tries before it that agree: `value` is the mean of them all. */
+  agreed?: Agreed;
   /** Its turn among everything that was read on the engine; a derived value has that of its last reading. */
   turn: number;
   derived?: Derivation;
@@ -51,6 +54,12 @@ export interface Formula {
   terms: Term[];
 }
 
+/** The least and the most of what differs by direction. */
+export interface Span {
+  least: number;
+  most: number;
+}
+
 /** What a rule makes of readings. */
 export interface Made {
   measure: string;
@@ -68,6 +77,8 @@ export interface Made {
   /** Something that it hangs on has changed and cannot be told: it must be read again, or what is missing be filed. */
   isSuspect?: true;
   uncertainty: number;
+  /** From the least to the most that it is, where what it is made of was taken in several directions; `value` is by their means. */
+  span?: Span;
   terms: Term[];
   /** The reading whose value it puts right: that one no longer counts. */
   replaces?: string;
@@ -80,6 +91,7 @@ export interface Derivation {
   /** The measure of the reading that it was made with last. */
   from: string;
   uncertainty: number;
+  span?: Span;
   formula: Formula;
   hints: Hint[];
   isSuspect?: true;

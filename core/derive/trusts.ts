@@ -18,11 +18,11 @@ export const PAPER_TRUST = {
   caliper: toCanonical(0.002, 'in'),
 } as const;
 
-/** How far a value is trusted: a derived one by its own terms. */
+/** How far a value is trusted: a derived one by its own terms, the mean of several tries further than one of them. */
 export const trustOf = (
   { practice }: Pick<Seen, 'practice'>,
-  { measure, derived }: Pick<Taken, 'measure' | 'derived'>,
-) => derived?.uncertainty ?? uncertaintyOf(practice, measureOf(measure));
+  { measure, derived, agreed }: Pick<Taken, 'measure' | 'derived' | 'agreed'>,
+): number => derived?.uncertainty ?? agreed?.uncertainty ?? uncertaintyOf(practice, measureOf(measure));
 
 /** U of what is made of terms that are off independently of each other: each says what it adds. */
 export const trustOfTerms = (terms: readonly Pick<Term, 'uncertainty'>[]): number =>

@@ -38,6 +38,8 @@ type Odd =
   | { code: 'lift-short'; fromDeg: number; toDeg: number; explains: boolean }
   /** An event read at a lift at which the card states none: it is not judged. mm */
   | { code: 'lift-not-on-card'; lift: number; printed: number[] }
+  /** Further from the reading before it than two readings of one thing lie apart; canonical. */
+  | { code: 'tries-apart'; by: number }
   /** Otherwise than the reading before it, on the same wheel and cam: one of the two was come to by turning back. */
   | { code: 'apart-from-before'; by: number }
   /** Read again after its lock was drawn, a valve is set otherwise than before; canonical. */

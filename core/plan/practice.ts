@@ -3,7 +3,7 @@ import type { Metal } from '../engine/engine.js';
 import { toCanonical, type Unit } from '../units/units.js';
 import { DEFAULT_GROWTH } from '../valvetrain/lash.js';
 import type { School } from '../valvetrain/schools.js';
-import { K, withRounding } from './trust.js';
+import { K, trustOfMean, trustParts, withRounding, type TrustParts } from './trust.js';
 import type { Gate, OrderRule } from './gates.js';
 import type { Measure, Stage } from './measure.js';
 
@@ -126,6 +126,11 @@ export interface Practice {
   growth: { block: Metal; head: Metal; growth: number; unit: 'in' | 'mm' }[];
   /** Where the shop trusts an instrument otherwise than the catalogue does. */
   uncertainty: { measure: string; value: number; unit: Unit }[];
+  /**
+   * By how much the shop's own hands differ from themselves, one standard deviation, canonical, by measure: what its
+   * finished builds showed. It is added where an engine is judged, and is no part of a stored set.
+   */
+  repeats?: Readonly<Record<string, number>>;
   /** What is looked at again after hand-over, and when. Sets from before it was asked say nothing of it. */
   rechecks?: Recheck[];
   /** Sets from before it was asked go by general practice. */
@@ -166,21 +171,30 @@ export const GENERAL_PRACTICE: Practice = {
 };
 
 /** As much of a practice as says how far readings are trusted. */
-type Trusts = Pick<Practice, 'uncertainty'>;
+type Trusts = Pick<Practice, 'uncertainty' | 'repeats'>;
 
 const statedOf = ({ uncertainty }: Trusts, key: string): number | undefined => {
   const own = uncertainty.find(({ measure }) => measure === key);
   return own && toCanonical(own.value, own.unit);
 };
 
-/** How far a value of this measure is trusted here (k = 2), canonical. */
-export const uncertaintyOf = (practice: Trusts, { key, uncertainty }: Measure): number =>
-  statedOf(practice, key) ?? uncertainty;
+/** How far one value of this measure is trusted here (k = 2), canonical: as the shop says, else by its own tries, else as is general. */
+export function uncertaintyOf(practice: Trusts, measure: Measure): number {
+  const stated = statedOf(practice, measure.key);
+  if (stated !== undefined) return stated;
+  return practice.repeats?.[measure.key] === undefined
+    ? measure.uncertainty
+    : trustOfMean(trustPartsOf(practice, measure), 1);
+}
+
+/** What that trust is made of. */
+export const trustPartsOf = (practice: Trusts, { key, uncertainty, resolution }: Measure): TrustParts =>
+  trustParts(statedOf(practice, key) ?? uncertainty, resolution, practice.repeats?.[key]);
 
 /** The standard deviation of one reading, its own rounding included, whoever stated its trust; canonical. */
-export function deviationOf(practice: Trusts, { key, uncertainty, resolution }: Measure): number {
-  const stated = statedOf(practice, key);
-  return (stated === undefined ? uncertainty : withRounding(stated, resolution)) / K;
+export function deviationOf(practice: Trusts, measure: Measure): number {
+  const stated = statedOf(practice, measure.key);
+  return (stated === undefined ? uncertaintyOf(practice, measure) : withRounding(stated, measure.resolution)) / K;
 }
 
 /** How much the lash opens from cold to hot on these metals, mm; undefined where the shop has no figure. */

@@ -15,11 +15,43 @@ export const withRounding = (handAndGauge: number, resolution: number): number =
 /** The share of hand and gauge that is the gauge's, where nobody has measured the hand: half of the variance. */
 const OF_GAUGE = 0.5;
 
-/** U of a reading where a shop's own tries show by how much its hands differ from themselves; `uncertainty` is the general one. */
-export function withRepeat(
-  { uncertainty, resolution }: { uncertainty: number; resolution: number },
-  repeat: number,
-): number {
-  const handAndGauge = Math.max(0, (uncertainty / K) ** 2 - rounding(resolution) ** 2);
-  return K * Math.sqrt(rounding(resolution) ** 2 + repeat ** 2 + OF_GAUGE * handAndGauge);
+/** What a trust is made of, as variances: what every try is off by anew, and what all tries have in common. */
+export interface TrustParts {
+  repeat: number;
+  system: number;
+  /** What reading to the nearest step adds to how far two tries lie apart. */
+  rounding: number;
 }
+
+/**
+ * The parts of a trust in one reading (k = 2).
+ *
+ * @param repeat the standard deviation of a hand from itself, where the shop's own tries show it
+ */
+export function trustParts(uncertainty: number, resolution: number, repeat?: number): TrustParts {
+  const step = rounding(resolution) ** 2;
+  const handAndGauge = Math.max(0, (uncertainty / K) ** 2 - step);
+  return {
+    repeat: repeat === undefined ? (1 - OF_GAUGE) * handAndGauge : repeat ** 2,
+    system: step + OF_GAUGE * handAndGauge,
+    rounding: step,
+  };
+}
+
+/** U of the mean of so many tries: what they have in common stays however often one tries. */
+export const trustOfMean = ({ repeat, system }: TrustParts, tries: number): number =>
+  K * Math.sqrt(system + repeat / tries);
+
+/** What 95 of 100 normal samples of two, three and more values span at most, in standard deviations (studentised range). */
+const SPANS = [2.77, 3.31, 3.63, 3.86, 4.03, 4.17, 4.29, 4.39, 4.47];
+/** More tries than that of one thing are not looked at: the last ones tell enough. */
+export const MOST_TRIES = SPANS.length + 1;
+
+/** Whether so many tries agree: they lie no further apart than tries of one thing do. */
+export function agree(values: readonly number[], { repeat, rounding: step }: TrustParts): boolean {
+  if (values.length < 2) return true;
+  return Math.max(...values) - Math.min(...values) <= SPANS[values.length - 2] * Math.sqrt(repeat + step) + SAME;
+}
+
+/** mm, N: two tries of the same text are the same. */
+const SAME = 1e-9;

@@ -52,7 +52,9 @@ import { recordedClearances, type RecordedClearance } from './recorded-clearance
  * final build, and springs tell their loads and what is left to coil bind. Since 7, a mark that was
  * read by its edges tells where it lies, a checking rod the length to order, and a valve's lift what was lost on its way. Since 8, a set plunger
  * tells what is left to its bottom. Since 10, angles are corrected by the known error of the wheel that they were read on, a
- * plunger takes lift only where it sank while it was turned, and a reading may be struck.
+ * plunger takes lift only where it sank while it was turned, and a reading may be struck. Since 11, no reading is trusted
+ * further than its own step, a derived value is as good as its terms, and a clearance is judged by the least and the most
+ * of its directions.
  */
 export const FORMULA_VERSION = '11';
 
@@ -216,7 +218,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       lead,
       signedAt: input.signedAt,
       specSet: file.spec,
-      values: sheet.rows.map(({ hints, limit, ...row }) => ({
+      values: sheet.rows.map(({ hints, among, limit, ...row }) => ({
         ...row,
         limit: limit && { ...limit, source: wordSource(limit.source) },
       })),

@@ -2,10 +2,11 @@ import { median } from 'simple-statistics';
 import type { Formula } from '../derive/rule.js';
 import { parseValve } from '../engine/places.js';
 import { hintsFor, type Hint } from '../judge/hints.js';
+import { isFound } from '../derive/agreed.js';
+import { trustOf } from '../derive/trusts.js';
 import { amongOthers, FEWEST_OTHERS, type AmongOthers } from '../judge/odd-one.js';
 import { judge, judgeClear, judgeUnder, type Verdict } from '../judge/judge.js';
 import { measureOf } from '../plan/measures.js';
-import { uncertaintyOf } from '../plan/practice.js';
 import { limitFor } from '../plan/spec-sets.js';
 import { isTested } from '../plan/tested.js';
 import { expectationOf } from './expectation.js';
@@ -29,9 +30,6 @@ export interface Judged {
 
 /** What limits alone say. */
 type ByLimit = Omit<Judged, 'hints' | 'among'>;
-
-const trustIn = ({ spec }: Judging, one: Try): number =>
-  one.derived?.uncertainty ?? uncertaintyOf(spec.practice, measureOf(one.measure));
 
 /** What a reading says otherwise, as long as nothing newer was read there. */
 function carriedBy({ stand }: Judging, one: Try): Try | undefined {
@@ -57,13 +55,24 @@ function limitThroughSum(judging: Judging, one: Try): { min?: number; max?: numb
   return null;
 }
 
+/** What of a value is held to a limit: where it differs by direction, the one that has less to spare; else the value. */
+export function decisive(
+  { value, derived }: Pick<Try, 'value' | 'derived'>,
+  limit: Pick<AppliedLimit, 'min' | 'max'> | null,
+): number {
+  const span = derived?.span;
+  if (!span || !limit) return value;
+  const { min = -Infinity, max = Infinity } = limit;
+  return span.least - min <= max - span.most ? span.least : span.most;
+}
+
 /** The verdict by limits alone: by its own if there is one, else by that of what it says otherwise. */
 function byLimit(judging: Judging, one: Try, through: Try | undefined): ByLimit {
   const corrected = correctedByWheel(judging, one);
-  const trust = corrected?.uncertainty ?? trustIn(judging, one);
+  const trust = corrected?.uncertainty ?? trustOf(judging.spec, one);
   const limit = limitAt(judging, one.measure, one.place, trust, one.at) ?? travelPassed(judging, one, trust);
   const verdictBy = one.isClear ? judgeClear : one.isUnder ? judgeUnder : judge;
-  if (limit) return { verdict: verdictBy(corrected?.value ?? one.value, limit, limit.uncertainty), limit };
+  if (limit) return { verdict: verdictBy(corrected?.value ?? decisive(one, limit), limit, limit.uncertainty), limit };
   if (!through || one.derived) return { verdict: 'unjudged', limit: null };
   const { measure, value, derived } = through;
   const trusted = derived!.uncertainty;
@@ -183,6 +192,15 @@ function olderCounts({ stand }: Judging, one: Try): Hint[] {
     : [];
 }
 
+/** A reading further from the one before than two of one thing lie apart; one that was out has been put right meanwhile. */
+function triesApart(judging: Judging, one: Try): Hint[] {
+  const measure = measureOf(one.measure);
+  if (one.derived || one.corrects || one.agreed || measure.counts !== 'newest' || !isFound(measure)) return [];
+  const before = judging.stand.tries(one).findLast(({ turn, derived }) => turn < one.turn && !derived);
+  if (!before || before.isClear || before.isUnder || verdictOn(judging, before) !== 'in') return [];
+  return [{ code: 'tries-apart', by: one.value - (before.read ?? before.value) }];
+}
+
 const isOut = (verdict: Judged['verdict']): boolean => verdict === 'low' || verdict === 'high';
 
 /** Judges the try that counts in its slot: by its limit, against its siblings, and by whether its angle holds. */
@@ -223,6 +241,7 @@ export function judgeTry(judging: Judging, one: Try): Judged {
     hints: [
       ...(doubt ? [{ code: doubt }] : wheelErrorDeg === 0 ? [] : [{ code: 'wheel-corrected' as const, wheelErrorDeg }]),
       ...olderCounts(judging, one),
+      ...triesApart(judging, one),
       ...told.hints,
       ...otherValve(judging, one, own),
       ...oddByItself(judging, one, own),

@@ -1,13 +1,11 @@
-import { camInBuild, CRANK_STEP_DEG, valveOverPiston, type ValveOverPiston } from '../derive/valve-over-piston.js';
-import { standing } from '../derive/rule.js';
-import { inBuild } from '../derive/in-build.js';
+import { dialInBuild } from '../derive/dial-in-build.js';
+import { CRANK_STEP_DEG, valveOverPiston, type ValveOverPiston } from '../derive/valve-over-piston.js';
 import type { ValveKind } from '../engine/engine.js';
 import { parseValve } from '../engine/places.js';
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
-import { standsAt, type OverPiston } from '../valvetrain/across-positions.js';
-import { depthCorrections, type Lack, type MockUp } from '../valvetrain/mock-up.js';
-import { lobeLiftAt } from '../valvetrain/valve-at.js';
+import { standsAt } from '../valvetrain/across-positions.js';
+import type { Lack } from '../valvetrain/mock-up.js';
 import type { Judging } from './judging.js';
 import { limitAt, type AppliedLimit } from './limits.js';
 import type { SheetRow } from './row.js';
@@ -35,35 +33,6 @@ export interface Clearance {
   pocketMm: number | undefined;
 }
 
-/** The parts that a clearance is told by: the newest set-up, and everything read and judged. */
-interface Told {
-  judging: Judging;
-  sheet: Pick<Sheet, 'rows'>;
-  /** Of the build, in mm. */
-  build: MockUp;
-}
-
-/** What a dial read at one angle, with the cam where the build has it: all but the cam itself as its terms, the cam by its lift there. */
-function dialInBuild({ judging, build }: Told, place: string, valve: OverPiston): Clearance['dial'] {
-  const seen = judging.stand.seen();
-  return seen
-    .histories('pv-dial', place)
-    .flatMap((tries) => standing(tries).slice(-1))
-    .flatMap((one): Clearance['dial'] => {
-      const made = inBuild(one, depthCorrections, seen);
-      const both = seen.onFile.mockUpAt(one.takenAt);
-      if (!made || !both || !one.at) return [];
-      const deg = one.at.value;
-      const back = both.check.camAtCheckDeg - camInBuild(build, seen);
-      const lift = (advance: number) => Math.max(0, lobeLiftAt(valve.lobe, deg + advance) * valve.rockerRatio - valve.lash); // prettier-ignore
-      const others = made.terms
-        .filter(({ name }) => name !== 'cam-position')
-        .reduce((sum, { value }) => sum + value, 0);
-      return [[deg, others + lift(back) - lift(0)]];
-    })
-    .sort(([a], [b]) => a - b);
-}
-
 /** The clearance of a valve; null while no set-up says what the build will be. */
 export function clearanceOf(judging: Judging, sheet: Pick<Sheet, 'rows'>, place: string): Clearance | null {
   const seen = judging.stand.seen();
@@ -89,7 +58,7 @@ export function clearanceOf(judging: Judging, sheet: Pick<Sheet, 'rows'>, place:
     middle: rowAt('pv-depth-middle-final'),
     radial: rowAt('pv-radial-final'),
     limit: limitAt(judging, 'pv-depth-final', place, uncertaintyOf(judging.spec.practice, measureOf('pv-depth-final'))),
-    dial: valve ? dialInBuild({ judging, sheet, build }, place, valve) : [],
+    dial: valve ? dialInBuild(seen, place, valve, build).map(({ deg, gap }) => [deg, gap]) : [],
     headMm: onFile.figure(`valve-diameter-${name}`),
     pocketMm: onFile.figure(`pocket-diameter-${name}`),
   };

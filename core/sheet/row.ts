@@ -1,10 +1,11 @@
-import { standing, type Formula } from '../derive/rule.js';
+import { agreedTail } from '../derive/agreed.js';
+import { standing, type Formula, type Span } from '../derive/rule.js';
 import type { AmongOthers } from '../judge/odd-one.js';
 import type { Hint } from '../judge/hints.js';
 import type { At } from '../plan/measure.js';
 import { measureOf } from '../plan/measures.js';
 import { CANONICAL_UNIT, type Unit } from '../units/units.js';
-import { judgeTry, verdictOfCounting, type Judged } from './judge-try.js';
+import { decisive, judgeTry, verdictOfCounting, type Judged } from './judge-try.js';
 import type { Judging } from './judging.js';
 import type { AppliedLimit } from './limits.js';
 import { correctedByWheel } from './on-true-wheel.js';
@@ -17,7 +18,10 @@ export interface SheetRow<Limit = AppliedLimit> {
   place: string;
   at?: At;
   occasion?: string;
+  /** What is judged; of a `span` the end that has less to spare. */
   value: number;
+  /** The least and the most, where it differs by direction. */
+  span?: Span;
   /** There is at least so much: clay that bore no mark. */
   isClear?: true;
   /** There is less than so much: a blade that did not go in. */
@@ -27,6 +31,8 @@ export interface SheetRow<Limit = AppliedLimit> {
   enteredUnit: Unit;
   verdict: Judged['verdict'];
   limit: Limit | null;
+  /** Where several tries agree, of how many it is the mean. */
+  meanOf?: number;
   /** How it stands among enough others of its kind. */
   among?: AmongOthers;
   hints: Hint[];
@@ -41,7 +47,7 @@ export interface SheetRow<Limit = AppliedLimit> {
   derivedFrom?: { measure: string; formula: Formula };
 }
 
-/** The try that counts in a slot: the newest; for a measure that counts the worst, the one with least to spare. */
+/** The try that counts in a slot: the newest; for a measure that counts the worst, the mean of those that agree, else the one with least to spare. */
 export function counting(judging: Judging, history: readonly Try[]): Try {
   const newest = history[history.length - 1];
   if (measureOf(newest.measure).counts !== 'worst') return newest;
@@ -52,6 +58,13 @@ export function counting(judging: Judging, history: readonly Try[]): Try {
   // What was touched is a figure. Where nothing was, the thickest clay says most.
   const touched = stands.filter((one) => !one.isClear);
   if (touched.length === 0) return stands.reduce((thickest, one) => (one.value >= thickest.value ? one : thickest));
+  const last = touched[touched.length - 1];
+  const agreed = agreedTail(
+    touched.map(({ value }) => value),
+    measureOf(last.measure),
+    judging.spec.practice,
+  );
+  if (agreed?.of === touched.length) return { ...last, value: agreed.value, agreed };
   return touched.reduce((worst, one) => (spare(one) <= spare(worst) ? one : worst));
 }
 
@@ -65,7 +78,9 @@ export function rowOf(judging: Judging, history: readonly Try[]): SheetRow {
     place: one.place,
     ...(one.at ? { at: one.at } : {}),
     ...(isBuild(one) ? {} : { occasion: one.occasion }),
-    value: corrected?.value ?? one.value,
+    value: corrected?.value ?? decisive(one, limit),
+    ...(one.agreed ? { meanOf: one.agreed.of } : {}),
+    ...(one.derived?.span ? { span: one.derived.span } : {}),
     ...(corrected ? { corrected: { read: corrected.read, formula: corrected.formula } } : {}),
     ...(one.isClear ? { isClear: one.isClear } : {}),
     ...(one.isUnder ? { isUnder: one.isUnder } : {}),

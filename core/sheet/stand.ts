@@ -1,3 +1,4 @@
+import { agreedTail, isFound, type Agreed } from '../derive/agreed.js';
 import { rulesWokenBy } from '../derive/rules.js';
 import type { Derivation, Made, Rule, Seen } from '../derive/rule.js';
 import type { Engine } from '../engine/engine.js';
@@ -24,6 +25,10 @@ export interface Try extends Reading {
   isClear?: true;
   /** There is less than so much. */
   isUnder?: true;
+  /** What was read by itself, where tries that agree are counted together. */
+  read?: number;
+  /** Where it counts with tries before it that agree: `value` is the mean of them all. */
+  agreed?: Agreed;
   derived?: Derivation;
 }
 
@@ -68,7 +73,7 @@ export class Stand {
       this.log.push([]);
       return null;
     }
-    const one = asRead(reading, this.turns);
+    const one = this.withThoseBefore(asRead(reading, this.turns));
     const written = [this.write(one)];
     this.log.push(written);
     let fault: Impossibility | null = null;
@@ -173,6 +178,16 @@ export class Stand {
     return this.seenFrom({ measure: '', place: '' });
   }
 
+  /** A reading with the tries before it that agree: of what is found rather than set they count by their mean. */
+  private withThoseBefore(one: Try): Try {
+    const measure = measureOf(one.measure);
+    if (measure.counts !== 'newest' || !isFound(measure) || one.isClear || one.isUnder) return one;
+    const before = this.tries(one).filter((other) => !other.derived && !other.isClear && !other.isUnder);
+    const right = before.filter(({ id }) => !one.corrects || id !== one.supersedes);
+    const agreed = agreedTail([...right.map(({ read }) => read!), one.value], measure, this.practice);
+    return { ...one, read: one.value, ...(agreed ? { agreed, value: agreed.value } : {}) };
+  }
+
   private write(one: Try): History {
     const key = slotKey(one);
     const family = getOrMake(this.families, familyKey(one), () => []);
@@ -259,6 +274,7 @@ function asTry(woken: Try, rule: Rule, made: Made): Try {
     at,
     value,
     uncertainty,
+    span,
     terms,
     hints = [],
     isClear,
@@ -272,10 +288,13 @@ function asTry(woken: Try, rule: Rule, made: Made): Try {
     isClear: wasClear,
     isUnder: wasUnder,
     derived: before,
+    agreed,
+    read,
     ...reading
   } = (made.of as Try | undefined) ?? woken;
   const formula = { rule: rule.name, terms };
   const derived: Derivation = { from: reading.measure, uncertainty, formula, hints, carried: rule.carries ?? false };
+  if (span) derived.span = span;
   if (isSuspect) derived.isSuspect = true;
   if (replaces) derived.replaces = replaces;
   if (rule.ofNewest) derived.ofNewest = true;

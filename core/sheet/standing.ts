@@ -7,7 +7,7 @@ import { measureOf } from '../plan/measures.js';
 import type { SpecSet } from '../plan/spec-sets.js';
 import { isSigned, type EngineFile } from './engine-file.js';
 import { decidedIn, flagOf, type Decided, type Flag } from './flags.js';
-import { verdictOfCounting } from './judge-try.js';
+import { decisive, verdictOfCounting } from './judge-try.js';
 import type { Judging } from './judging.js';
 import { judgingOf } from './judging-of.js';
 import { markOf } from './marks.js';
@@ -141,7 +141,7 @@ export class KeptStanding {
         one,
         verdict,
         flag: flagOf(
-          { ...one, value: correctedByWheel(judging, one)?.value ?? one.value },
+          { ...one, value: correctedByWheel(judging, one)?.value ?? decisive(one, limit) },
           { verdict, limit },
           decided,
         ),

@@ -52,12 +52,23 @@ export interface Bound {
   isUnder?: true;
 }
 
+/** What a figure is where it differs by direction. */
+export interface Spanned {
+  span?: { least: number; most: number };
+}
+
 /** What stands before a figure that is only a bound. */
-export const boundSign = ({ isClear, isUnder }: Bound): string => (isClear ? '≥ ' : isUnder ? '< ' : '');
+const boundSign = ({ isClear, isUnder }: Bound): string => (isClear ? '≥ ' : isUnder ? '< ' : '');
 
 /** As `formatFigure`; what is only a bound says so. @example formatBound({ value: 25.4, isClear: true }, 'in') // '≥ 1.0000' */
 export const formatBound = ({ value, ...bound }: { value: number } & Bound, unit: Unit): string =>
   `${boundSign(bound)}${formatFigure(value, unit)}`;
+
+/** A value of a sheet with its unit: bounds say so, and what differs by direction says its least and its most. */
+export const formatRow = ({ value, span, ...bound }: { value: number } & Bound & Spanned, unit: Unit): string =>
+  span
+    ? `${formatFigure(span.least, unit)} to ${formatValue(span.most, unit)}`
+    : `${boundSign(bound)}${formatValue(value, unit)}`;
 
 /** A canonical value with its unit. @example formatValue(1.075, 'in') // '0.0423 in' */
 export function formatValue(canonical: number, unit: Unit): string {

@@ -13,7 +13,7 @@ import type { BuildRecord } from '../../core/record/build-record.js';
 import { flagUnit } from '../../core/sheet/flag-unit.js';
 import { recordedMark } from '../../core/record/recorded-mark.js';
 import { fromCanonical, toCanonical } from '../../core/units/units.js';
-import { boundSign, formatValue } from '../../core/units/format.js';
+import { formatRow, formatValue } from '../../core/units/format.js';
 import { DIAL_UNCERTAINTY_IN } from '../../contracts/calc-lobe.js';
 import { fitted } from './pdf-fitted.js';
 import { fromElsewhere } from './pdf-imported.js';
@@ -38,9 +38,7 @@ function valueRow(record: BuildRecord, row: BuildRecord['values'][number]): Cell
   return [
     placeInCylinder(row.place),
     formula ? `${name}: ${wordFormula(formula.terms, unit)}` : name,
-    options
-      ? wordOption(options[row.value])
-      : `${boundSign(row)}${formatValue(row.value, row.derivedFrom ? unit : row.enteredUnit)}`,
+    options ? wordOption(options[row.value]) : formatRow(row, row.derivedFrom ? unit : row.enteredUnit),
     row.limit && row.limit.measure === row.measure ? wordLimit(row.limit.stated) : '',
     { mark, word: mark === 'accepted' ? `accepted, ${MARK_WORD[row.verdict]}` : MARK_WORD[mark] },
     row.occasion ? wordOccasion(row.occasion) : row.count > 1 ? `${row.count} tries` : '',

@@ -6,7 +6,7 @@ import { measureOf } from '../../core/plan/measures.js';
 import { uncertaintyOf } from '../../core/plan/practice.js';
 import { limitAt, type AppliedLimit } from '../../core/sheet/limits.js';
 import { answerAt } from '../../core/sheet/answer.js';
-import { boundSign, formatFigure, formatValue, UNIT_LABEL } from '../../core/units/format.js';
+import { formatFigure, formatRow, UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { FormulaLine } from '../drawings/FormulaLine.js';
 import { MarginBar } from '../drawings/MarginBar.js';
@@ -120,7 +120,7 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
             {named && (
               <>
                 {measureOf(named.measure).title.toLowerCase()}{' '}
-                <strong className="figure">{formatValue(named.value, shownIn(named.measure))}</strong>{' '}
+                <strong className="figure">{formatRow(named, shownIn(named.measure))}</strong>{' '}
               </>
             )}
             {judged.verdict !== 'unjudged' && <VerdictMark mark={judged.verdict} size={16} />}
@@ -145,7 +145,7 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
             of={
               makes === own || through?.measure === makes.measure
                 ? null
-                : `${measureOf(makes.measure).title.toLowerCase()} ${boundSign(makes)}${formatValue(makes.value, shownIn(makes.measure))}`
+                : `${measureOf(makes.measure).title.toLowerCase()} ${formatRow(makes, shownIn(makes.measure))}`
             }
             terms={wordTerms(formula.terms, lengthUnit)}
           />

@@ -17,7 +17,7 @@ import { ordersBroken } from '../../core/sheet/gates.js';
 import { acknowledgedOf } from '../../core/sheet/engine-file.js';
 import { hintsTogether } from '../../core/sheet/answer.js';
 import type { SheetRow } from '../../core/sheet/row.js';
-import { boundSign, formatValue, UNIT_LABEL } from '../../core/units/format.js';
+import { formatRow, UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { VerdictMark } from '../drawings/VerdictMark.js';
 import { useDesk } from '../state/use-desk.js';
@@ -191,13 +191,12 @@ export function Narrow({ measure, place }: { measure: string; place: string }) {
 
 /** A derived value with its measure: what a reading brings forth. */
 export function sayDerived(
-  rows: Pick<SheetRow, 'measure' | 'value' | 'isClear' | 'isUnder' | 'derivedFrom'>[],
+  rows: Pick<SheetRow, 'measure' | 'value' | 'span' | 'isClear' | 'isUnder' | 'derivedFrom'>[],
   lengthUnit: Unit,
 ): string | null {
   const made = rows.find((row) => row.derivedFrom);
   if (!made) return null;
   const { quantity, title, units } = measureOf(made.measure);
   const shown = quantity === 'length' ? lengthUnit : quantity === 'angle' ? 'deg' : units[0];
-  const value = formatValue(made.value, shown);
-  return `${title.toLowerCase()} ${boundSign(made)}${value}`;
+  return `${title.toLowerCase()} ${formatRow(made, shown)}`;
 }

@@ -2,7 +2,11 @@ import type { Engine } from '../../engine/engine.js';
 import { parseValve, placesOf } from '../../engine/places.js';
 import { depthCorrections, radialCorrections } from '../../valvetrain/mock-up.js';
 import { inBuild, type Corrections } from '../in-build.js';
-import { standing, type Made, type Rule } from '../rule.js';
+import { measureOf } from '../../plan/measures.js';
+import { agreedTail } from '../agreed.js';
+import { leastByDial } from '../dial-in-build.js';
+import { standing, type Made, type Rule, type Seen, type Taken } from '../rule.js';
+import { valveOverPiston } from '../valve-over-piston.js';
 
 /** The valves whose clearance a reading changes: its own, those of its cylinder, or all. */
 function valvesUnder(engine: Engine, place: string): string[] {
@@ -33,14 +37,33 @@ const finalOf = (measured: string[], gives: string, corrections: Corrections): R
   first: () => measured[0],
   derive({ place }, seen) {
     return valvesUnder(seen.engine, place).flatMap((valve) => {
-      const tries = measured
+      const byDial = measured.includes('pv-dial') ? dialled(seen, valve) : null;
+      const each = byDial ? measured.filter((measure) => measure !== 'pv-dial') : measured;
+      const tries = each
         .flatMap((measure) => seen.histories(measure, valve))
-        .flatMap((history) => standing(history));
+        .flatMap((history) => countingTogether(standing(history), seen));
       const made = tries.flatMap((one) => inBuild(one, corrections, seen) ?? []);
-      return worst(made).map((one) => ({ ...one, measure: gives }));
+      return worst([...made, ...(byDial ? [byDial] : [])]).map((one) => ({ ...one, measure: gives }));
     });
   },
 });
+
+/** What a dial read at its angles as one; null where nothing tells how the valve moves, or the angles contradict each other. */
+function dialled(seen: Seen, place: string): Made | null {
+  const { build } = seen.onFile;
+  const valve = build && valveOverPiston(seen, place, build);
+  return valve && !('lacks' in valve) ? leastByDial(seen, place, valve, build) : null;
+}
+
+/** Tries of one check that agree count by their mean; those that do not stand each for itself, and the worst counts. */
+function countingTogether(tries: Taken[], { practice, onFile }: Seen): Taken[] {
+  const newest = tries.at(-1);
+  if (!newest || tries.some(({ isClear }) => isClear)) return tries;
+  const checkOf = ({ takenAt }: Taken) => onFile.mockUpAt(takenAt)?.check.check;
+  if (tries.some((one) => checkOf(one) !== checkOf(newest))) return tries;
+  const agreed = agreedTail(tries.map(({ value }) => value), measureOf(newest.measure), practice); // prettier-ignore
+  return agreed?.of === tries.length ? [{ ...newest, value: agreed.value, agreed }] : tries;
+}
 
 export const pistonValveRules: Rule[] = [
   finalOf(['pv-depth', 'pv-dial'], 'pv-depth-final', depthCorrections),

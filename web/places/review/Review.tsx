@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { DISPOSITION_ACTIONS } from '../../../core/sheet/acts.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import type { SheetRow } from '../../../core/sheet/row.js';
-import { boundSign, formatValue, UNIT_LABEL } from '../../../core/units/format.js';
+import { formatRow, UNIT_LABEL } from '../../../core/units/format.js';
 import { Hints } from '../../measuring/panel-parts.js';
 import { Where } from '../../measuring/Where.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
@@ -19,7 +19,7 @@ import { Sign } from './Sign.js';
 /** What stands there: as it was typed, or what was computed from that. */
 function sayRow(row: SheetRow): string {
   if (!row.derivedFrom) return `${row.entered} ${UNIT_LABEL[row.enteredUnit]}`;
-  return `${boundSign(row)}${formatValue(row.value, row.limit?.stated.unit ?? row.enteredUnit)}`;
+  return formatRow(row, row.limit?.stated.unit ?? row.enteredUnit);
 }
 
 /** One value in question, or several about which the very same is asked. */
