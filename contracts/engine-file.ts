@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { LIVES } from '../core/sheet/acts.js';
+import type { Shown } from '../core/plan/shop-history.js';
 import { stageSchema } from './catalogue.js';
 import { engineAnswer } from './engine.js';
 import { checkMovedSchema, gateClosedSchema, gateOpenedSchema, lackSchema, onBenchSchema, toldSchema } from './gate.js';
@@ -48,6 +49,12 @@ const actSchema = z.discriminatedUnion('kind', [
 /** The newest signature, and how much was filed since that a record would hold. */
 const signedSchema = z.object({ revision: z.number().int(), signedAt: z.string(), since: z.number().int() });
 
+const shownSchema = z.object({
+  spread: z.number().optional(),
+  repeat: z.number().optional(),
+  range: z.object({ least: z.number(), most: z.number() }).optional(),
+}) satisfies z.ZodType<Shown>;
+
 /** All that an engine is judged from, in one go, with what was signed. */
 export const engineFileAnswer = z.object({
   engine: engineAnswer,
@@ -55,6 +62,8 @@ export const engineFileAnswer = z.object({
   acts: z.array(actSchema),
   papers: z.array(paperSchema),
   signed: signedSchema.nullable(),
+  /** What the shop's finished builds showed of each measure; canonical. */
+  history: z.record(z.string(), shownSchema).optional(),
   records: z.array(recordSummary),
 });
 export type EngineFileAnswer = z.infer<typeof engineFileAnswer>;

@@ -6,6 +6,7 @@ import type { Config } from './config.js';
 import type { Ending } from './end-in-time.js';
 import { keyIdsOf, listPublished, makeKeys, publishedRows, readKeys, type SigningKeys } from './record/keys.js';
 import type { Context } from './services/context.js';
+import { LearnedHistory } from './services/learned-history.js';
 import { fillFloor } from './services/floor.js';
 import { fillWaits } from './services/parts-book.js';
 import { AuditLog } from './store/audit-log.js';
@@ -151,11 +152,13 @@ async function openLocked(asked: Opening, clock: Clock): Promise<Context> {
     const shopId = await shopIdOf(database);
     writeManifest(dataFolder, { state: 'whole', shopId, keys: keyIdsOf(keys), database: kind });
     const published = await listPublished(database);
-    await fillFloor(database);
+    const history = new LearnedHistory(audit);
+    await fillFloor(database, history);
     await fillWaits(database);
     return {
       database,
       audit,
+      history,
       clock,
       keys: { ...keys, published },
       workers: asked.workers ?? new Workers(),

@@ -49,8 +49,8 @@ export interface AmongOthers {
   within: number;
 }
 
-/** From how many standard deviations on a value is odd, where so many are tested. @example cutFor(600) // 3.9 */
-export const cutFor = (tested: number): number => probit(1 - ENGINES_ACCUSED / (2 * tested));
+/** From how many standard deviations on a value is odd, where so many are tested. */
+const cutFor = (tested: number): number => probit(1 - ENGINES_ACCUSED / (2 * tested));
 
 type Groups = readonly (readonly number[])[];
 
@@ -76,6 +76,15 @@ const varianceByMedian = (values: readonly number[]): number => {
 function tame(values: readonly number[], scale: number): number[] {
   const middle = median([...values]);
   return values.filter((one) => Math.abs(one - middle) <= LEFT_OUT * scale);
+}
+
+/** The variance of rows of many engines together, each round its own middle and without what is wild in it, and its degrees of freedom. */
+export function rowVariance(groups: Groups): [variance: number, free: number] {
+  const rough = Math.sqrt(pooled(groups, varianceByMedian)[0]);
+  return pooled(
+    groups.map((values) => (values.length > 2 ? tame(values, rough) : values)),
+    sampleVariance,
+  );
 }
 
 /**

@@ -3,6 +3,7 @@ import type { Metal } from '../engine/engine.js';
 import { toCanonical, type Unit } from '../units/units.js';
 import { DEFAULT_GROWTH } from '../valvetrain/lash.js';
 import type { School } from '../valvetrain/schools.js';
+import type { ShopHistory } from './shop-history.js';
 import { K, trustOfMean, trustParts, withRounding, type TrustParts } from './trust.js';
 import type { Gate, OrderRule } from './gates.js';
 import type { Measure, Stage } from './measure.js';
@@ -201,4 +202,12 @@ export function deviationOf(practice: Trusts, measure: Measure): number {
 export function growthMm({ growth }: Pick<Practice, 'growth'>, block: Metal, head: Metal): number | undefined {
   const row = growth.find((one) => one.block === block && one.head === head);
   return row && toCanonical(row.growth, row.unit);
+}
+
+/** A practice with what the shop's own tries showed of its hands. */
+export function withRepeats(practice: Practice, history: ShopHistory = {}): Practice {
+  const repeats = Object.entries(history).flatMap(([key, { repeat }]) => (repeat === undefined ? [] : [[key, repeat]]));
+  return repeats.length === 0
+    ? practice
+    : { ...practice, repeats: Object.fromEntries(repeats) as Record<string, number> };
 }

@@ -1,5 +1,5 @@
 /** What this shop's finished builds showed of a measure; canonical. */
-interface Shown {
+export interface Shown {
   /** How far values of a kind lie apart on one engine, one standard deviation. */
   spread?: number;
   /** How far a hand that takes a value again differs from itself, one standard deviation. */

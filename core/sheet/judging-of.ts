@@ -5,7 +5,7 @@ import { parseValve } from '../engine/places.js';
 import { anglesStand } from './angle-doubts.js';
 import type { EngineFile } from './engine-file.js';
 import { measureOf } from '../plan/measures.js';
-import { deviationOf } from '../plan/practice.js';
+import { deviationOf, withRepeats } from '../plan/practice.js';
 import { testedOn } from '../plan/tested.js';
 import { lengthNeeds, windowAt } from './length-needs.js';
 import { cardOf, engineDataOf } from './papers.js';
@@ -23,7 +23,8 @@ function rodWindows(judging: () => Judging): Judging['rodWindow'] {
 }
 
 /** @param stand the file's readings walked through */
-export function judgingOf({ engine, spec, papers, history = {} }: EngineFile, stand: Stand): Judging {
+export function judgingOf({ engine, spec: stored, papers, history = {} }: EngineFile, stand: Stand): Judging {
+  const spec = { ...stored, practice: withRepeats(stored.practice, history) };
   const card = cardOf({ papers });
   const target = stand.latest('cam-target', 'engine')?.value;
   const expectedAt = new Map<number | undefined, Record<string, number>>();

@@ -3,7 +3,7 @@ import { rulesWokenBy } from '../derive/rules.js';
 import type { Derivation, Made, Rule, Seen } from '../derive/rule.js';
 import type { Engine } from '../engine/engine.js';
 import type { Impossibility } from '../impossible.js';
-import type { Practice } from '../plan/practice.js';
+import { withRepeats, type Practice } from '../plan/practice.js';
 import { measureOf } from '../plan/measures.js';
 import type { OnFile } from '../derive/on-file.js';
 import { isClear, isUnder } from '../plan/read-entry.js';
@@ -230,14 +230,14 @@ export class Stand {
 }
 
 /** Everything read on an engine, walked through once. */
-export function standOf(file: Pick<EngineFile, 'engine' | 'spec' | 'readings' | 'papers' | 'acts'>): Stand {
+export function standOf(file: Pick<EngineFile, 'engine' | 'spec' | 'readings' | 'papers' | 'acts' | 'history'>): Stand {
   const { engine, spec, readings } = file;
   const struck = new Set(actsOf(file, 'reading-struck').map(({ readingId }) => readingId));
   const shop = {
     setTo: (measure: string, place: string) => aimOf(spec, measure, place),
     leastAt: (measure: string, place: string) => leastOf(spec, measure, place),
   };
-  const stand = new Stand(engine, spec.practice, onFileOf(file), shop, struck);
+  const stand = new Stand(engine, withRepeats(spec.practice, file.history), onFileOf(file), shop, struck);
   for (const reading of readings) stand.add(reading);
   return stand;
 }

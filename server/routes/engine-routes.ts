@@ -77,8 +77,8 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
 
   route(app, 'GET /api/engines/:id/file', EVERYBODY, async ({ params: { id } }) => {
     const engine = toAnswer(await engines.get(id));
-    const { readings: read, acts, papers, signed } = await engines.file(id);
-    return { engine, readings: [...read], acts: [...acts], papers: [...papers], signed, records: await listRecords(database, id) }; // prettier-ignore
+    const { readings: read, acts, papers, signed, history } = await engines.file(id);
+    return { engine, readings: [...read], acts: [...acts], papers: [...papers], signed, history, records: await listRecords(database, id) }; // prettier-ignore
   });
 
   route(app, 'GET /api/engines/:id/readings', EVERYBODY, async ({ params }) => ({

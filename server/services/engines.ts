@@ -74,7 +74,7 @@ export class Engines {
   readonly atHand: FilesAtHand;
 
   constructor(private readonly context: Context) {
-    this.atHand = new FilesAtHand(context.database, context.audit, (id) => this.get(id));
+    this.atHand = new FilesAtHand(context, (id) => this.get(id));
   }
 
   /** @throws Failure engine.not-found */
@@ -172,7 +172,8 @@ export class Engines {
 
   /** All that an engine is judged from. @throws Failure engine.not-found */
   async file(id: string): Promise<EngineFile> {
-    return loadFile(this.context.database, await this.get(id));
+    const { database, history } = this.context;
+    return loadFile(database, await this.get(id), await history.of(database));
   }
 
   /** @throws Failure engine.not-found */

@@ -12,11 +12,11 @@ import type { Reading } from '../../core/sheet/reading.js';
 import { sheetOf, type Sheet } from '../../core/sheet/sheet.js';
 import { standOf, type Stand } from '../../core/sheet/stand.js';
 import { KeptStanding } from '../../core/sheet/standing.js';
-import type { Act as LoggedAct, AuditLog } from '../store/audit-log.js';
-import type { Database } from '../store/database.js';
+import type { Act as LoggedAct } from '../store/audit-log.js';
 import { loadFile } from '../store/engine-file-store.js';
 import type { EngineRow } from '../store/engine-store.js';
 import { changeFloor, putOnFloor, type FloorChange, type Shown } from '../store/floor-store.js';
+import type { Context } from './context.js';
 import { SHOWN_BY, shownOf, type OnTheFloor } from './floor.js';
 
 /** As many readings as are kept in memory, some 2 kB each with all that is made of them. */
@@ -162,23 +162,25 @@ export class FilesAtHand {
     sizeCalculation: ({ length }) => AN_ENGINE + Math.min(length, READINGS_KEPT - AN_ENGINE),
   });
   private generation = 0;
+  private version = 0;
 
   constructor(
-    private readonly database: Database,
-    private readonly audit: AuditLog,
+    private readonly context: Pick<Context, 'database' | 'audit' | 'history'>,
     private readonly engineOf: (id: string) => Promise<EngineRow>,
   ) {}
 
   /** Within `exclusively`: nothing is written while it is read, so that the engine is as it is judged now. */
   async of(engineId: string): Promise<FileAtHand> {
-    if (this.generation !== this.audit.generation) {
+    const { audit, database, history } = this.context;
+    if (this.generation !== audit.generation || this.version !== history.version) {
       this.kept.clear();
-      this.generation = this.audit.generation;
+      this.generation = audit.generation;
+      this.version = history.version;
     }
     const known = this.kept.get(engineId);
     if (known) return known;
     const row = await this.engineOf(engineId);
-    const hand = new FileAtHand(row, await loadFile(this.database, row));
+    const hand = new FileAtHand(row, await loadFile(database, row, await history.of(database)));
     this.kept.set(engineId, hand);
     return hand;
   }
@@ -199,7 +201,7 @@ export class FilesAtHand {
   ): Promise<void> {
     let floor: FloorChange;
     try {
-      await this.audit.put(
+      await this.context.audit.put(
         async () => {
           const made = await act();
           const hand = await this.of(engineId);

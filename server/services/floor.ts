@@ -4,6 +4,7 @@ import { isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
 import { jobOf } from '../../core/sheet/papers.js';
 import { standOf } from '../../core/sheet/stand.js';
 import { KeptStanding, type Standing } from '../../core/sheet/standing.js';
+import type { LearnedHistory } from './learned-history.js';
 import type { Database } from '../store/database.js';
 import { loadFile } from '../store/engine-file-store.js';
 import { findEngine, type EngineRow } from '../store/engine-store.js';
@@ -31,14 +32,14 @@ export function shownOf(
 const TOGETHER = 100;
 
 /** Shows every engine anew that another version put on the floor. */
-export async function fillFloor(database: Database): Promise<void> {
+export async function fillFloor(database: Database, history: LearnedHistory): Promise<void> {
   for (;;) {
     const unshown = await listUnshown(database, SHOWN_BY, TOGETHER);
     if (unshown.length === 0) return;
     await database.transaction(async (queries) => {
       for (const { id, touchedAt } of unshown) {
         const row = (await findEngine(queries, id))!;
-        const file = await loadFile(queries, row);
+        const file = await loadFile(queries, row, await history.of(queries));
         const standing = new KeptStanding(file.engine, file.spec, standOf(file)).of(file);
         await putOnFloor(queries, shownOf(row, standing, file), touchedAt, SHOWN_BY);
       }

@@ -118,12 +118,12 @@ export class Signing {
     by: Person,
     { id = this.context.newId(), acceptMissing, showPictures }: Asked,
   ): Promise<Read> {
-    const { clock, database } = this.context;
+    const { clock, database, history } = this.context;
     return database.transaction(async (queries) => {
       await queries.query('set transaction isolation level repeatable read');
       const auditHead = await headOf(queries);
       const shop = (await findShop(queries))!;
-      const file = await loadFile(queries, row);
+      const file = await loadFile(queries, row, await history.of(queries));
       const now = clock.now();
       checkClock(now, file);
       const said = await findShopData(queries);

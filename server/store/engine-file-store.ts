@@ -1,4 +1,5 @@
 import { PAPER_KINDS } from '../../contracts/papers/papers.js';
+import type { ShopHistory } from '../../core/plan/shop-history.js';
 import type { EngineFile } from '../../core/sheet/engine-file.js';
 import { withAbout } from '../../core/sheet/legacy-decisions.js';
 import { listActs } from './act-store.js';
@@ -13,8 +14,12 @@ const kindsThatKeep = (keeps: 'newest' | 'all') =>
 const COUNTING = { newestOf: kindsThatKeep('newest'), allOf: kindsThatKeep('all') };
 const ALL = { newestOf: [], allOf: [...COUNTING.newestOf, ...COUNTING.allOf] };
 
-/** The file of an engine. */
-export async function loadFile(queries: Queries, { id, engine, spec }: EngineRow): Promise<EngineFile> {
+/** The file of an engine. @param history what the shop's finished builds showed */
+export async function loadFile(
+  queries: Queries,
+  { id, engine, spec }: EngineRow,
+  history: ShopHistory,
+): Promise<EngineFile> {
   const acts = await listActs(queries, id);
   // What a decision of the first version was about may hang on a card that was replaced since.
   const isLegacy = acts.some((act) => act.kind === 'disposition' && act.about === null);
@@ -25,5 +30,6 @@ export async function loadFile(queries: Queries, { id, engine, spec }: EngineRow
     acts,
     papers: await listPapers(queries, id, isLegacy ? ALL : COUNTING),
     signed: await newestSigned(queries, id),
+    history,
   });
 }

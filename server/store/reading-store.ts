@@ -1,5 +1,6 @@
 import type { TakenAt } from '../../core/plan/learned-times.js';
 import type { AtBy } from '../../core/plan/measure.js';
+import type { OfBuild } from '../../core/sheet/learn-history.js';
 import type { Reading, ReadingSource } from '../../core/sheet/reading.js';
 import { BUILD } from '../../core/sheet/slot.js';
 import type { Unit } from '../../core/units/units.js';
@@ -124,6 +125,21 @@ export async function insertReadings(
     from (values ${changes.join(', ')}) changed (id, at, shown)
     where engine_id = changed.id and exists (select from sealed)`;
   await (rows.length <= FEW ? database.prepared(sql, params) : database.query(sql, params));
+}
+
+/** What was read in the build of the engines that were signed last, engine by engine, in the order in which it arrived. */
+export async function listOfBuilds(queries: Queries, limit: number): Promise<OfBuild[][]> {
+  const rows = await queries.query<{ list: OfBuild[] }>(
+    `select json_agg(json_strip_nulls(json_build_object('id', id, 'measure', measure, 'place', place, 'value', value,
+         'at', case when at_by is null then null else json_build_object('by', at_by, 'value', at_value) end,
+         'supersedes', supersedes, 'corrects', case when corrects then true end)) order by seq) as list
+     from readings
+     where occasion = $1
+       and engine_id in (select engine_id from records group by engine_id order by max(last_reading) desc limit $2)
+     group by engine_id`,
+    [BUILD, limit],
+  );
+  return rows.map(({ list }) => list);
 }
 
 /** The newest readings of the shop as far as they tell how long work takes; those that were brought along tell nothing. */
