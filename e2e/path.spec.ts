@@ -213,7 +213,7 @@ test('an engine is moved on the week by keys, and what becomes of its promise is
   await row.focus();
   for (let day = 0; day < 25; day++) await page.keyboard.press('ArrowRight');
   const says = page.getByRole('status');
-  await expect(says).toContainText(/ready \d+ \w+ instead of .*0 in 100 for its promise/);
+  await expect(says).toContainText(/ready \d+ \w+ instead of .*promised for .*under 1 in 1,000/);
   await page.keyboard.press('Escape');
   await expect(says).toContainText('A bar that is moved says here');
   // By hand: dragged over three days, said, and let go.

@@ -4,6 +4,7 @@ import { PART_NAME } from './parts.js';
 import type { Gate } from '../../core/plan/gates.js';
 import type { Stage } from '../../core/plan/measure.js';
 import { dayNumber } from '../../core/plan/recheck-due.js';
+import { sayChance } from './chance.js';
 import { many } from './many.js';
 
 /** A step of what is left, in words. */
@@ -35,7 +36,7 @@ export function wordPromise(one: EnginePromise, day: (on: string) => string): st
   const late = promised === null ? 0 : daysBetween(promised, readyOn);
   if (late > 0) return `${many(late, 'day', 'days')} late${atLeast === '' ? '' : ' at least'}: ${why}`;
   if (promised === null || atLeast !== '') return `ready ${day(readyOn)}${atLeast}: ${why}`;
-  return `${Math.round((share ?? 0) * 100)} in 100 for ${day(promised)}: ${why}`;
+  return `${(share ?? 0) < 0.5 ? 'unlikely' : 'likely'} by ${day(promised)} (${sayChance(share ?? 0)}): ${why}`;
 }
 
 /** Whether nobody can say when it is ready: a part that it waits for has no day. */

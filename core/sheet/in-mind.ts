@@ -1,7 +1,12 @@
 import { anotherLobe, type AnotherCam } from '../cam/another-lobe.js';
 import { CRANK_STEP_DEG } from '../derive/valve-over-piston.js';
 import type { OnFile } from '../derive/on-file.js';
+import { PAPER_TRUST } from '../derive/trusts.js';
 import type { ValveKind } from '../engine/engine.js';
+import { measureOf } from '../plan/measures.js';
+import { uncertaintyOf } from '../plan/practice.js';
+import { K } from '../plan/trust.js';
+import type { Judging } from './judging.js';
 import type { Clearance } from './over-piston.js';
 import type { AcrossInput } from '../valvetrain/across-positions.js';
 import type { PistonValveUncertaintyInput, UNSURE } from '../valvetrain/piston-valve-uncertainty.js';
@@ -78,6 +83,31 @@ export function acrossQuestion(known: Known[], mind: InMind): Record<string, Acr
 /** How well each input is known, one standard deviation, mm and degrees. */
 export type Doubts = Partial<Record<(typeof UNSURE)[number], number>>;
 const DRAWS = 40_000;
+
+/**
+ * What a careful hand is off by, by what is otherwise in the build than at the check: the same figures that the doubt of
+ * the clearance itself is made of.
+ */
+export function usualDoubts({ spec }: Pick<Judging, 'spec'>, known: readonly Known[]): Doubts {
+  const { practice } = spec;
+  const trust = (key: string) => uncertaintyOf(practice, measureOf(key));
+  const terms = known.flatMap(({ depth }) => depth.derivedFrom?.formula.terms ?? []);
+  const changed = (name: string) => terms.some((term) => term.name === name);
+  const read = terms.find(({ source, uncertainty }) => source === 'reading' && uncertainty !== undefined);
+  const trusts: Doubts = {
+    clearance: read?.uncertainty ?? trust('pv-depth'),
+    ...(changed('gasket') ? { gasketAtCheck: PAPER_TRUST.gasketAtCheck, gasketFinal: PAPER_TRUST.gasketFinal } : {}),
+    ...(changed('lash') ? { lashAtCheck: trust('lash-cold'), lash: trust('lash-cold') } : {}),
+    ...(changed('deck') ? { deck: Math.SQRT2 * trust('deck-height') } : {}),
+    ...(changed('milled') ? { milled: PAPER_TRUST.milled } : {}),
+    ...(changed('lifter') ? { plunger: trust('plunger-depth') } : {}),
+    ...(changed('cam-position') ? { camMovedDeg: PAPER_TRUST.camMovedDeg } : {}),
+    camPositionDeg: PAPER_TRUST.camPositionDeg,
+    rockerRatio: PAPER_TRUST.rockerRatio,
+    valveAngleDeg: PAPER_TRUST.valveAngleDeg,
+  };
+  return Object.fromEntries(Object.entries(trusts).map(([input, of]) => [input, of / K])) as Doubts;
+}
 
 /** How sure the least clearance of the build is as it stands, by what it was computed from. */
 export function doubtQuestion(

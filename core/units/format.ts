@@ -46,6 +46,18 @@ export function formatFigure(canonical: number, unit: Unit): string {
   return Number(figure) === 0 ? figure.replace('-', '') : figure.replace('-', '−');
 }
 
+/**
+ * How far a value is trusted, as figures in `unit` without its name: two digits, for more of it nobody knows.
+ *
+ * @example formatTrust(0.0254 * 0.76, 'thou') // '0.76'
+ */
+export function formatTrust(canonical: number, unit: Unit): string {
+  const trust = Math.abs(fromCanonical(canonical, unit));
+  if (trust === 0) return '0';
+  const places = Math.max(0, 1 - Math.floor(Math.log10(trust)));
+  return trust.toFixed(places);
+}
+
 /** What a figure is only known to be: at least so much, or less. */
 export interface Bound {
   isClear?: true;

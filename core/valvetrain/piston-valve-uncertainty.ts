@@ -3,7 +3,12 @@ import { ImpossibleInput } from '../impossible.js';
 import { checkPistonValve, dropAtTdc, gasketTerm, type PistonValveInput } from './piston-valve.js';
 import { crankOf, fillDrop, leastGap, tableOf, type Crank, type LobeTable } from './valve-gap.js';
 
-/** What may be known only so well, one standard deviation each: the figures of the check, and where the cam stands. */
+/**
+ * What may be known only so well, one standard deviation each: the figures of the check and of the build. Where the cam
+ * stands is off at the check and in the build alike (`camPositionDeg`), which mostly cancels, and by what it was moved in
+ * between for the build alone (`camMovedDeg`). `deck` and `milled` are what the piston rose and the head came down since
+ * the check, `plunger` what a lifter sank while the check was turned.
+ */
 export const UNSURE = [
   'clearance',
   'gasketAtCheck',
@@ -15,6 +20,10 @@ export const UNSURE = [
   'rodLength',
   'valveAngleDeg',
   'camPositionDeg',
+  'camMovedDeg',
+  'deck',
+  'milled',
+  'plunger',
 ] as const;
 type Unsure = (typeof UNSURE)[number];
 
@@ -71,16 +80,17 @@ function clearanceIf(
     valveAngleDeg: input.valveAngleDeg + off.valveAngleDeg,
     rockerRatio: input.rockerRatio + off.rockerRatio,
     lash: input.lash + off.lash,
-    lashAtCheck: input.lashAtCheck + off.lashAtCheck,
+    // A plunger that sank opened its valve less, as so much more lash would.
+    lashAtCheck: input.lashAtCheck + off.lashAtCheck + off.plunger * input.rockerRatio,
     gasketAtCheck: input.gasketAtCheck + off.gasketAtCheck,
-    gasketFinal: input.gasketFinal + off.gasketFinal,
+    gasketFinal: input.gasketFinal + off.gasketFinal - off.deck - off.milled,
     measured: { kind: input.measured.kind, clearance: input.measured.clearance + off.clearance },
   };
   fillDrop(crank, drawn, drop);
   const travel = { deg: crank.deg, drop };
   const { rockerRatio, lash } = drawn;
   const atTop = dropAtTdc(drawn, travel, lobe, off.camPositionDeg);
-  const [gap, index] = leastGap(travel, lobe, { rockerRatio, lash, advance: off.camPositionDeg });
+  const [gap, index] = leastGap(travel, lobe, { rockerRatio, lash, advance: off.camPositionDeg + off.camMovedDeg });
   return [atTop + gasketTerm(drawn) + gap, crank.deg[index]];
 }
 
@@ -93,7 +103,7 @@ function checkDraws(input: PistonValveUncertaintyInput): void {
     rodLength: input.rodLength - off('rodLength'),
     rockerRatio: input.rockerRatio - off('rockerRatio'),
     lash: input.lash + off('lash'),
-    lashAtCheck: input.lashAtCheck + off('lashAtCheck'),
+    lashAtCheck: input.lashAtCheck + off('lashAtCheck') + off('plunger') * input.rockerRatio,
   };
   const [issue] = checkPistonValve(worst);
   if (!issue) return;

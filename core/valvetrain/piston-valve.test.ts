@@ -162,6 +162,22 @@ describe('how sure it is', () => {
     expect(gasket / (0.01 * Math.cos((20 * Math.PI) / 180))).toBeCloseTo(1, 1);
   });
 
+  test('where the cam stands mostly cancels, by what it was moved since does not: then degreeing it again is worth most', () => {
+    const [common, moved] = [asked({ camPositionDeg: 0.5 }), asked({ camMovedDeg: 0.5 })].map((one) => one.standardDeviation);
+    // Some five thousandths a degree, and the check was another cam position by as much.
+    expect(common).toBeLessThan(moved / 5);
+    const perDeg = (least(-0.5) - least(0.5)) / 1;
+    expect(moved / (0.5 * perDeg)).toBeCloseTo(1, 1);
+    expect(asked({ clearance: 0.001, camMovedDeg: 0.5 }).sensitivity[0].input).toBe('camMovedDeg');
+  });
+
+  test('deck and milling count along the valve, a plunger that sank by its ratio', () => {
+    const along = Math.cos((20 * Math.PI) / 180);
+    expect(asked({ deck: 0.004 }).standardDeviation / (0.004 * along)).toBeCloseTo(1, 1);
+    expect(asked({ milled: 0.004 }).standardDeviation / (0.004 * along)).toBeCloseTo(1, 1);
+    expect(asked({ plunger: 0.001 }).standardDeviation / (0.001 * CHECK.rockerRatio)).toBeCloseTo(1, 1);
+  });
+
   test('names what makes most of it, in shares that add up to one', () => {
     const { sensitivity } = asked({ clearance: 0.003, gasketAtCheck: 0.004, lash: 0.001, camPositionDeg: 0.5 });
     expect(sensitivity.map(({ input }) => input)[0]).toBe('gasketAtCheck');

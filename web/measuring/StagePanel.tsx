@@ -6,7 +6,7 @@ import { measureOf } from '../../core/plan/measures.js';
 import { uncertaintyOf } from '../../core/plan/practice.js';
 import { limitAt, type AppliedLimit } from '../../core/sheet/limits.js';
 import { answerAt } from '../../core/sheet/answer.js';
-import { formatFigure, formatRow, UNIT_LABEL } from '../../core/units/format.js';
+import { formatFigure, formatRow, formatTrust, UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { FormulaLine } from '../drawings/FormulaLine.js';
 import { MarginBar } from '../drawings/MarginBar.js';
@@ -125,7 +125,11 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
             )}
             {judged.verdict !== 'unjudged' && <VerdictMark mark={judged.verdict} size={16} />}
             {judged.limit && value !== undefined && (
-              <span className="now-spare">, {saySpare(value, judged.limit, shownIn(judged.limit.measure))}</span>
+              <span className="now-spare">
+                , {saySpare(value, judged.limit, shownIn(judged.limit.measure))}
+                {judged.limit.uncertainty > 0 &&
+                  `, ±${formatTrust(judged.limit.uncertainty, shownIn(judged.limit.measure))}`}
+              </span>
             )}
           </p>
         )}

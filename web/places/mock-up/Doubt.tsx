@@ -1,14 +1,13 @@
 import TextField from '@mui/material/TextField';
 import { memo, useEffect, useMemo, useState } from 'react';
 import { spokenPlace } from '../../../core/engine/places.js';
-import { measureOf } from '../../../core/plan/measures.js';
-import { uncertaintyOf } from '../../../core/plan/practice.js';
-import { formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
+import { sayChance } from '../../../contracts/wording/chance.js';
+import { formatTrust, UNIT_LABEL } from '../../../core/units/format.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
 import { fromCanonical, toCanonical, type Unit } from '../../../core/units/units.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useClearances } from '../../workers/use-clearances.js';
-import { doubtQuestion, isKnown, type Doubts } from '../../../core/sheet/in-mind.js';
+import { doubtQuestion, isKnown, usualDoubts, type Doubts } from '../../../core/sheet/in-mind.js';
 
 type Known = Extract<Parameters<typeof doubtQuestion>[0][number], unknown>;
 type Input = keyof Doubts;
@@ -21,18 +20,13 @@ const INPUTS: { input: Input; label: string; isLength: boolean; remedy: string }
   { input: 'lashAtCheck', label: 'Lash at the check', isLength: true, remedy: 'set the lash of the check again' },
   { input: 'lash', label: 'Lash in service', isLength: true, remedy: 'know the lash in service better' },
   { input: 'camPositionDeg', label: 'Cam’s position, °', isLength: false, remedy: 'degree the cam again' },
+  { input: 'camMovedDeg', label: 'Cam moved since, °', isLength: false, remedy: 'degree the cam again' },
+  { input: 'deck', label: 'Deck heights', isLength: true, remedy: 'measure both deck heights again' },
+  { input: 'milled', label: 'Milled off', isLength: true, remedy: 'measure what is milled off' },
+  { input: 'plunger', label: 'Plunger at the check', isLength: true, remedy: 'check with solid lifters' },
   { input: 'rockerRatio', label: 'Rocker ratio', isLength: false, remedy: 'measure the rockers’ ratio' },
   { input: 'valveAngleDeg', label: 'Valve’s angle, °', isLength: false, remedy: 'measure the valve’s angle' },
 ]; // prettier-ignore
-
-/** What a careful hand is off by, one standard deviation, mm and degrees; shown in its field, to be written over. */
-const USUAL: Doubts = {
-  gasketAtCheck: toCanonical(0.0005, 'in'),
-  gasketFinal: toCanonical(0.001, 'in'),
-  camPositionDeg: 0.25,
-  rockerRatio: 0.01,
-  valveAngleDeg: 0.25,
-};
 
 /**
  * How sure the least clearance is: the share of builds that would lie below the limit, and what is worth measuring again.
@@ -48,15 +42,12 @@ export const Doubt = memo(function Doubt({
   onSpread: (deviations: Record<string, number>) => void;
 }) {
   const { judging } = useDesk();
-  const { practice } = judging!.spec;
-  // What is trusted to so much is two standard deviations.
-  const clay = uncertaintyOf(practice, measureOf('pv-depth')) / 2;
+  const usual = useMemo(() => usualDoubts(judging!, known.filter(isKnown)), [judging, known]);
   const [text, setText] = useState<Partial<Record<Input, string>>>({});
   const shown = ({ input, isLength }: (typeof INPUTS)[number]) => {
-    const usual = input === 'clearance' ? clay : USUAL[input];
+    const one = usual[input];
     return (
-      text[input] ??
-      (usual === undefined ? '' : String(Number((isLength ? fromCanonical(usual, unit) : usual).toFixed(5))))
+      text[input] ?? (one === undefined ? '' : String(Number((isLength ? fromCanonical(one, unit) : one).toFixed(5))))
     );
   };
   const read = INPUTS.map((one) => {
@@ -79,7 +70,7 @@ export const Doubt = memo(function Doubt({
     );
     onSpread(Object.fromEntries(found));
   }, [told, onSpread]);
-  const say = (mm: number) => `${formatFigure(mm, unit)} ${UNIT_LABEL[unit]}`;
+  const say = (mm: number) => `${formatTrust(mm, unit)} ${UNIT_LABEL[unit]}`;
   const isLimited = (place: string) => known.find((one) => one.place === place)?.limit?.min !== undefined;
   return (
     <section aria-label="How sure it is" className="doubt">
@@ -94,23 +85,20 @@ export const Doubt = memo(function Doubt({
         const { standardDeviation, shareBelowLimit, sensitivity } = one.answer;
         const [first] = sensitivity;
         const { remedy } = INPUTS.find(({ input }) => input === first?.input) ?? {};
-        const share = 100 * shareBelowLimit;
         return (
           <p key={place}>
-            <strong>{spokenPlace(place)}</strong>: give or take{' '}
-            <span className="figure">{say(2 * standardDeviation)}</span>;{' '}
+            <strong>{spokenPlace(place)}</strong>: ± <span className="figure">{say(2 * standardDeviation)}</span>;{' '}
             {isLimited(place) ? (
               <>
-                <span className="figure">{share === 0 || share >= 1 ? share.toFixed(0) : share.toFixed(1)} %</span> of
-                such builds lie below the limit.
+                below the limit in <span className="figure">{sayChance(shareBelowLimit)}</span> of such builds.
               </>
             ) : (
               'the shop states no limit here.'
             )}{' '}
             {remedy && first.share > 0 && (
               <>
-                Best worth the time: {remedy}, it makes{' '}
-                <span className="figure">{(100 * first.share).toFixed(0)} %</span> of the doubt.
+                Best worth the time: {remedy}. It makes <span className="figure">{sayChance(first.share)}</span> of the
+                doubt.
               </>
             )}
           </p>

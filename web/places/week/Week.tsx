@@ -5,6 +5,7 @@ import { useSnackbar } from 'notistack';
 import { useEffect, useMemo, useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
 import type { EnginePromise, PromisesAnswer } from '../../../contracts/promise.js';
+import { sayChance } from '../../../contracts/wording/chance.js';
 import { daysBetween, isAtRisk, wordPromise } from '../../../contracts/wording/promise.js';
 import { daysFrom, minutesByDay } from '../../../core/drawing/week-chart.js';
 import { dayNumber, dayOf } from '../../../core/plan/recheck-due.js';
@@ -131,10 +132,10 @@ export function Week() {
             {before.readyOn !== after.readyOn && ` instead of ${sayDay(before.readyOn)}`}
             {after.promised !== null && (
               <span className={isAtRisk(after) ? 'week-risk' : undefined}>
-                , {Math.round((after.share ?? 0) * 100)} in 100 for its promise of {sayDay(after.promised)}
+                , promised for {sayDay(after.promised)} ({sayChance(after.share ?? 0)}, now{' '}
+                {sayChance(before.share ?? 0)})
                 {daysBetween(after.promised, after.readyOn) > 0 &&
-                  `, ${daysBetween(after.promised, after.readyOn)} days late`}{' '}
-                (now {Math.round((before.share ?? 0) * 100)})
+                  `, ${daysBetween(after.promised, after.readyOn)} days late`}
               </span>
             )}
             . <kbd>Enter</kbd>
