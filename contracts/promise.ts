@@ -21,7 +21,10 @@ const enginePromiseSchema = z.object({
       needs: z.array(z.string()),
       notBefore: z.string().optional(),
       told: z.enum(['learned', 'practice', 'general']),
-      ratios: z.array(z.number()),
+      /** Parts that it waits for: the promised day of each, and by how many days such parts come later. */
+      arrivals: z.array(
+        z.object({ on: z.string(), late: z.object({ own: z.array(z.number()), general: z.array(z.number()) }) }),
+      ),
     }),
   ),
   awaited: z.array(z.object({ part: z.string(), what: z.string(), stage: z.string(), until: z.string().nullable() })),
@@ -63,6 +66,8 @@ export const promisesAnswer = z.object({
   unsaid: z.array(z.enum(['week', 'hours', 'timeZone'])),
   /** From when on it is planned, ms since 1970. */
   from: z.number(),
+  /** By what whole engines took longer here than was reckoned: logarithms, and how many tell it. */
+  pace: z.object({ mean: z.number(), deviation: z.number(), count: z.number().int() }),
   /** How many people measure. */
   hands: z.number().int(),
   /** In the shop's own words what a customer is told; null where it has said none. */

@@ -1,44 +1,79 @@
-import { learnTimes, median, thinned, type TakenAt } from './learned-times.js';
+import { chance } from '../chance.js';
+import { blended, blendedMean, learnTimes, type TakenAt } from './learned-times.js';
+
+const minutesBetween = (from: number, to: number) => (to - from) / 60_000;
+const learn = (taken: readonly TakenAt[]) => learnTimes(taken, minutesBetween);
 
 /** Readings of one measure on one engine, each so many minutes after the one before. */
-const taken = (engineId: string, measure: string, gaps: number[], start = 0): TakenAt[] => {
+const taken = (
+  engineId: string,
+  measure: string,
+  gaps: readonly number[],
+  { start = 0, by = 'builder', isFinished = true } = {},
+): TakenAt[] => {
   let at = start * 60_000;
-  return [0, ...gaps].map((gap) => ({ engineId, measure, by: 'builder', at: (at += gap * 60_000) }));
+  return [0, ...gaps].map((gap) => ({ engineId, measure, by, isFinished, at: (at += gap * 60_000) }));
 };
+const minutes = (learned: { mean: number } | undefined) => learned && Math.exp(learned.mean);
 
 describe('how long things take in this shop', () => {
-  test('is the middle of what they took before', () => {
-    const { checks } = learnTimes(taken('a', 'preload-turns', [1, 2, 3, 4, 18]));
-    expect(checks.get('preload-turns')).toMatchObject({ minutes: 3, count: 5 });
-    expect(checks.get('preload-turns')!.ratios).toEqual([1 / 3, 2 / 3, 1, 4 / 3, 6]);
-    expect(median([4, 1, 3, 2])).toBe(2.5);
+  test('is what they took before, by the working time between one reading and the next', () => {
+    const { checks } = learn(taken('a', 'preload-turns', [2, 4, 8]));
+    expect(checks.get('preload-turns')).toMatchObject({ mean: expect.closeTo(Math.log(4), 9), count: 3 });
+    const nights = learnTimes(taken('a', 'preload-turns', [2, 900, 2]), (from, to) => minutesBetween(from, to) % 890);
+    expect(minutes(nights.checks.get('preload-turns'))).toBeCloseTo(Math.cbrt(2 * 10 * 2), 9);
   });
 
-  test('leaves out pauses that are something else, and values that came at once', () => {
-    const { checks } = learnTimes(taken('a', 'preload-turns', [1, 1, 45, 1, 0.001, 1, 1]));
-    expect(checks.get('preload-turns')).toMatchObject({ minutes: 1, count: 5 });
+  test('a clay check that took three quarters of an hour counts', () => {
+    const { stages } = learn(taken('a', 'pv-depth', [45, 50, 40]));
+    expect(minutes(stages.get('mock-up'))).toBeCloseTo(135, 6);
   });
 
-  test('says nothing of what was done too seldom', () => {
-    expect(learnTimes(taken('a', 'preload-turns', [1, 1, 1])).checks.size).toBe(0);
-    const two = ['a', 'b'].flatMap((engine) => taken(engine, 'preload-turns', [1, 1, 1]));
-    expect(learnTimes(two).stages.size).toBe(0);
+  test('a pause of hours is none of the check before it, and stands for one as they usually are', () => {
+    const { checks, stages } = learn(taken('a', 'pv-depth', [45, 45, 400, 45]));
+    expect(minutes(checks.get('pv-depth'))).toBeCloseTo(45, 6);
+    expect(minutes(stages.get('mock-up'))).toBeCloseTo(180, 6);
   });
 
-  test('counts a stage by engine, whatever order the readings come in', () => {
-    const three = ['a', 'b', 'c'].flatMap((engine, index) => taken(engine, 'bore', Array<number>(6).fill(index + 1)));
-    const { stages } = learnTimes([...three].reverse());
-    expect(stages.get('bottom-end')).toMatchObject({ minutes: 12, count: 3 });
+  test('what a hand did meanwhile on another engine is that engine’s', () => {
+    const one = taken('a', 'bore', [10, 10, 60], { by: 'anna' });
+    const other = taken('b', 'bore', [10, 10], { by: 'anna', start: 50 });
+    const others = taken('c', 'bore', [1], { by: 'ben', start: 55 });
+    const { stages } = learn([...one, ...other, ...others]);
+    // Of a: 10, 10 and what was left after b's 30; of b: 30 from a's, 10 and 10.
+    expect(stages.get('bottom-end')!.count).toBe(3);
+    const ofA = learn([...one, ...other]).stages.get('bottom-end')!;
+    expect(Math.exp(ofA.mean)).toBeCloseTo(Math.sqrt((10 + 10 + 10) * (30 + 10 + 10)), 6);
   });
 
-  test('of very many cases some are kept, spread as all of them', () => {
-    const many = Array.from({ length: 4001 }, (_none, index) => (index * 7919) % 4001);
-    const some = thinned(many);
-    expect([some[0], some.at(-1), some.length]).toEqual([0, 4000, 40]);
-    expect(Math.abs(median(some) - 2000)).toBeLessThan(60);
+  test('a list that was typed in at the end tells nothing', () => {
+    const list = taken('a', 'preload-turns', [90, ...Array<number>(15).fill(0.05)]);
+    expect(learn(list)).toMatchObject({ checks: new Map(), stages: new Map() });
+  });
+
+  test('a stage of an engine that is not finished yet tells nothing of stages', () => {
+    const { checks, stages } = learn(taken('a', 'bore', [5, 5, 5], { isFinished: false }));
+    expect([checks.size, stages.size]).toEqual([1, 0]);
   });
 
   test('what another Utex knows and this one does not tells nothing', () => {
-    expect(learnTimes(taken('a', 'of-another-version', [1, 1, 1, 1, 1, 1])).checks.size).toBe(0);
+    expect(learn(taken('a', 'of-another-version', [1, 1, 1, 1, 1, 1])).checks.size).toBe(0);
+  });
+});
+
+describe('a guess', () => {
+  test('counts as four cases, and gives way to what is seen', () => {
+    expect(blended(null, 90)).toBeCloseTo(90, 9);
+    expect(blended({ mean: Math.log(30), deviation: 0.3, count: 4 }, 120)).toBeCloseTo(60, 9);
+    expect(blended({ mean: Math.log(30), deviation: 0.3, count: 400 }, 120)).toBeCloseTo(30, 0);
+  });
+
+  test('so many times what one takes on average is what many take, with the few that take long', () => {
+    const next = chance(503);
+    const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+    const gaps = Array.from({ length: 400 }, () => 5 * Math.exp(0.6 * normal()));
+    const sum = gaps.reduce((all, gap) => all + gap, 0);
+    const { checks } = learn(taken('a', 'bore', gaps));
+    expect((400 * blendedMean(checks.get('bore'), 5)) / sum).toBeCloseTo(1, 1);
   });
 });

@@ -1,6 +1,7 @@
+import { latenessOf, type Lateness } from '../parts/lateness.js';
 import { isOpen, type PartLine } from '../parts/line.js';
 import { GATE, GATES, type Gate } from '../plan/gates.js';
-import { thinned, type LearnedTimes } from '../plan/learned-times.js';
+import { blended, blendedMean, type LearnedTimes } from '../plan/learned-times.js';
 import { STAGES, type Stage } from '../plan/measure.js';
 import type { WorkStep } from '../plan/promise.js';
 import type { Path, Station } from './path.js';
@@ -25,8 +26,8 @@ type StepId = Stage | `gate:${Gate}` | 'review';
 export interface StepLeft extends WorkStep {
   id: StepId;
   told: 'learned' | 'practice' | 'general';
-  /** What it strayed by before, as shares of the middle; empty where nothing is known. */
-  ratios: number[];
+  /** Parts that it waits for: the day on which each is promised, and by how many days such parts come later. */
+  arrivals: { on: string; late: Lateness }[];
 }
 
 export interface WorkLeft {
@@ -42,13 +43,12 @@ type Guesses = { path?: { minutes?: { of: string; minutes: number }[] } };
 function timesOf({ path }: Guesses, learned: LearnedTimes, { stage, checks }: Station) {
   const guess = (of: string) => path?.minutes?.find((one) => one.of === of)?.minutes;
   const known = learned.stages.get(stage);
-  const whole = known?.minutes ?? guess(stage) ?? GENERAL_MINUTES[stage];
+  const whole = blended(known, guess(stage) ?? GENERAL_MINUTES[stage]);
   const values = checks.reduce((sum, { of }) => sum + of, 0);
   const each = (measure: string) =>
-    learned.checks.get(measure)?.minutes ?? guess(measure) ?? whole / Math.max(1, values);
+    blendedMean(learned.checks.get(measure), guess(measure) ?? whole / Math.max(1, values));
   const told: StepLeft['told'] = known || checks.some(({ measure }) => learned.checks.has(measure)) ? 'learned' : guess(stage) !== undefined ? 'practice' : 'general'; // prettier-ignore
-  const ratios = known?.ratios ?? thinned(checks.flatMap(({ measure }) => learned.checks.get(measure)?.ratios ?? []));
-  return { whole, each, told, ratios };
+  return { whole, each, told };
 }
 
 /** What of a stage is left: what is asked for and not taken; a stage that nobody began and nothing is asked of, whole. */
@@ -68,6 +68,7 @@ function minutesLeft(station: Station, { whole, each }: ReturnType<typeof timesO
  * measured with the heads on waits for them, and a stage whose parts are away begins when they are there.
  *
  * @param opensOn when a shop opens on a day, as a moment: a part that comes on it is there then
+ * @param late by how many days each supplier's parts came later than promised
  */
 export function workLeft(
   path: Path,
@@ -75,6 +76,7 @@ export function workLeft(
   learned: LearnedTimes,
   lines: readonly PartLine[],
   opensOn: (day: string) => string,
+  late: ReadonlyMap<string, number[]> = new Map(),
 ): WorkLeft {
   const steps: StepLeft[] = [];
   const isClosed = (gate: Gate) => path.gates.some((one) => one.gate === gate && one.closed !== null);
@@ -83,6 +85,14 @@ export function workLeft(
     const days = awaited.flatMap((one) => (one.stage === stage && one.until !== null ? [one.until] : []));
     return days.length === 0 ? undefined : opensOn(days.reduce((last, day) => (day > last ? day : last)));
   };
+  const arrivalsAt = (stage: Stage) =>
+    lines
+      .filter(isOpen)
+      .flatMap(({ part, promisedOn, supplierId }) =>
+        promisedOn !== null && (MISSED_AT[part] ?? 'proof') === stage
+          ? [{ on: promisedOn, late: latenessOf(late.get(supplierId ?? '')) }]
+          : [],
+      );
   const has = (id: StepId) => steps.some((step) => step.id === id);
   const needs = (...ids: StepId[]) => ids.filter(has);
   const WITH_HEADS: Stage[] = ['torque', 'setting', 'proof'];
@@ -101,7 +111,7 @@ export function workLeft(
         needs: first,
         ...(notBefore ? { notBefore } : {}),
         told: times.told,
-        ratios: times.ratios,
+        arrivals: arrivalsAt(stage),
       });
     for (const gate of GATES.filter((one) => GATE[one].after === stage && !isClosed(one))) {
       const before = STAGES.slice(0, index + 1).filter(has);
@@ -111,10 +121,10 @@ export function workLeft(
         minutes: GATE_MINUTES,
         needs: [...before, ...earlier],
         told: 'general',
-        ratios: [],
+        arrivals: [],
       });
     }
   });
-  if (!isClosed('hand-over')) steps.push({ id: 'review', minutes: REVIEW_MINUTES, needs: steps.map(({ id }) => id), told: 'general', ratios: [] }); // prettier-ignore
+  if (!isClosed('hand-over')) steps.push({ id: 'review', minutes: REVIEW_MINUTES, needs: steps.map(({ id }) => id), told: 'general', arrivals: [] }); // prettier-ignore
   return { steps, awaited };
 }

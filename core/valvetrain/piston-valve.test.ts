@@ -163,10 +163,12 @@ describe('how sure it is', () => {
   });
 
   test('where the cam stands mostly cancels, by what it was moved since does not: then degreeing it again is worth most', () => {
-    const [common, moved] = [asked({ camPositionDeg: 0.5 }), asked({ camMovedDeg: 0.5 })].map((one) => one.standardDeviation);
+    const [common, moved] = [asked({ camPositionDeg: 0.5 }), asked({ camMovedDeg: 0.5 })].map(
+      (one) => one.standardDeviation,
+    );
     // Some five thousandths a degree, and the check was another cam position by as much.
     expect(common).toBeLessThan(moved / 5);
-    const perDeg = (least(-0.5) - least(0.5)) / 1;
+    const perDeg = least({}, -0.5) - least({}, 0.5);
     expect(moved / (0.5 * perDeg)).toBeCloseTo(1, 1);
     expect(asked({ clearance: 0.001, camMovedDeg: 0.5 }).sensitivity[0].input).toBe('camMovedDeg');
   });

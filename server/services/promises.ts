@@ -1,8 +1,10 @@
 import type { PromisesAnswer } from '../../contracts/promise.js';
 import type { ShopData } from '../../contracts/shop-data.js';
+import { latenessBySupplier } from '../../core/parts/lateness.js';
 import { isNotFitted, isOpen, type PartLine } from '../../core/parts/line.js';
 import { learnTimes, type LearnedTimes } from '../../core/plan/learned-times.js';
-import { startOfDay, WEEKDAYS, type WorkWeek } from '../../core/plan/work-time.js';
+import { dayNumber } from '../../core/plan/recheck-due.js';
+import { startOfDay, WEEKDAYS, WorkTime, type WorkWeek } from '../../core/plan/work-time.js';
 import { actsOf } from '../../core/sheet/acts.js';
 import { seedOf, type ToReckon } from '../../core/sheet/likely.js';
 import { jobOf } from '../../core/sheet/papers.js';
@@ -11,7 +13,7 @@ import { sheetOf } from '../../core/sheet/sheet.js';
 import { standOf } from '../../core/sheet/stand.js';
 import { workLeft, type WorkLeft } from '../../core/sheet/work-left.js';
 import { listInWork } from '../store/floor-store.js';
-import { linesOfEngine } from '../store/parts-store.js';
+import { linesOfEngine, listArrivals } from '../store/parts-store.js';
 import { listPeople } from '../store/people-store.js';
 import { listTaken } from '../store/reading-store.js';
 import { findShop, findShopData } from '../store/shop-store.js';
@@ -44,6 +46,17 @@ function workWeekOf({ week, hours, closed, timeZone }: ShopData): {
   };
 }
 
+/** Within so long of one another things are done without a rest, whatever the hours of the shop; ms. */
+const LATE_MS = 20 * 60_000;
+/** So many of the parts that came last tell how late their suppliers are. */
+const ARRIVALS = 500;
+
+/** What the shop's own acts tell of time. */
+interface Known {
+  times: LearnedTimes;
+  late: ReadonlyMap<string, number[]>;
+}
+
 /** What is kept of an engine while nothing is written on it: what is left to do. */
 interface Kept {
   stamp: string;
@@ -55,7 +68,7 @@ interface Kept {
 
 /** When each engine in work will be ready, by what is left on it and how long that takes in this shop. */
 export class Promises {
-  private learned: { at: number; times: LearnedTimes } | null = null;
+  private learned: ({ at: number } & Known) | null = null;
   private readonly kept = new Map<string, Kept>();
   /** How often each engine was written on in this process; another process moves the time at which it was touched. */
   private readonly writes = new Map<string, number>();
@@ -74,7 +87,7 @@ export class Promises {
     const { clock, database, workers } = this.context;
     const from = clock.now().getTime();
     const { work, unsaid } = workWeekOf(await findShopData(database));
-    const learned = await this.learnedTimes(from);
+    const learned = await this.known(from, work);
     const inWork = await listInWork(database, MOST_ENGINES);
     const known = [];
     for (const { shown, touchedAt, waits } of inWork) {
@@ -90,6 +103,7 @@ export class Promises {
       from: startOn === null ? from : Math.max(from, startOfDay(startOn, work.timeZone)),
       promised,
       seed: seedOf(id),
+      pace: learned.times.engines,
     }));
     // Beside the main thread: whoever posts a reading meanwhile does not wait for it.
     const likely = await workers.run('shop', 'reckonPromises', { engines: toReckon, work });
@@ -101,19 +115,27 @@ export class Promises {
       work,
       unsaid,
       from,
+      pace: learned.times.engines,
       hands,
       shop: (await findShop(database))!.name,
     };
   }
 
-  /** How long things take in this shop. */
-  async learnedTimes(now: number): Promise<LearnedTimes> {
-    if (!this.learned || now - this.learned.at > LEARNED_FOR_MS || now < this.learned.at)
-      this.learned = { at: now, times: learnTimes(await listTaken(this.context.database, LOOKED_BACK)) };
-    return this.learned.times;
+  /** How long things take in this shop, and by how much parts come late. */
+  private async known(now: number, work: WorkWeek): Promise<Known> {
+    const { database } = this.context;
+    if (this.learned && now - this.learned.at <= LEARNED_FOR_MS && now >= this.learned.at) return this.learned;
+    const taken = await listTaken(database, LOOKED_BACK);
+    const first = taken.reduce((least, { at }) => Math.min(least, at), now);
+    const time = new WorkTime(work, first);
+    // Who works late works: what he does soon after another thing took the time between.
+    const worked = (from: number, to: number) => Math.max(time.minutesBetween(from, to), to - from <= LATE_MS ? (to - from) / 60_000 : 0); // prettier-ignore
+    const late = latenessBySupplier(await listArrivals(database, work.timeZone, ARRIVALS), (from, to) => dayNumber(to) - dayNumber(from)); // prettier-ignore
+    this.learned = { at: now, times: learnTimes(taken, worked), late };
+    return this.learned;
   }
 
-  private async keptOf(id: string, stamp: string, work: WorkWeek, learned: LearnedTimes): Promise<Kept> {
+  private async keptOf(id: string, stamp: string, work: WorkWeek, { times, late }: Known): Promise<Kept> {
     const known = this.kept.get(id);
     if (known?.stamp === stamp) return known;
     const file = await this.engines.file(id);
@@ -125,7 +147,7 @@ export class Promises {
     const told = actsOf(file, 'told').at(-1);
     const kept: Kept = {
       stamp,
-      left: workLeft(path, practice, learned, lines.filter(isOpen), opensOn),
+      left: workLeft(path, practice, times, lines.filter(isOpen), opensOn, late),
       job: jobOf(file),
       told: told ? { at: told.at, by: told.by, expected: told.expected, promised: told.promised } : null,
       template: practice.path?.told ?? null,

@@ -1,4 +1,5 @@
 import type { Order, Supplier } from '../../contracts/parts.js';
+import type { Arrival } from '../../core/parts/lateness.js';
 import type { PartLine, Waits } from '../../core/parts/line.js';
 import type { ShelfMove, StockItem } from '../../core/parts/stock.js';
 import type { Queries } from './database.js';
@@ -72,6 +73,23 @@ export async function listUnsettled(queries: Queries): Promise<PartLine[]> {
      where body ->> 'state' in ('wanted', 'ordered', 'promised', 'arrived') order by seq`,
   );
   return rows.map(toPage);
+}
+
+/** What arrived, and for when it had been promised, the newest first. */
+export async function listArrivals(queries: Queries, timeZone: string, limit: number): Promise<Arrival[]> {
+  const rows = await queries.query<{ supplier: string | null; promised: string; arrived: string }>(
+    `select supplier, promised, to_char(at at time zone $1, 'YYYY-MM-DD') as arrived from (
+       select seq, at, body ->> 'state' as state, body ->> 'supplierId' as supplier,
+         lag(body ->> 'state') over line as before, lag(body ->> 'promisedOn') over line as promised
+       from parts_book where kind = 'line' window line as (partition by subject_id order by seq)) page
+     where state = 'arrived' and before = 'promised' and promised is not null order by seq desc limit $2`,
+    [timeZone, limit],
+  );
+  return rows.map(({ supplier, promised, arrived }) => ({
+    supplierId: supplier,
+    promisedOn: promised,
+    arrivedOn: arrived,
+  }));
 }
 
 /** Whether a row was written under this id already, and as whose page. */

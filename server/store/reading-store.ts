@@ -146,9 +146,10 @@ export async function listOfBuilds(queries: Queries, limit: number): Promise<OfB
 export async function listTaken(queries: Queries, limit: number): Promise<TakenAt[]> {
   const [{ list }] = await queries.query<{ list: TakenAt[] | null }>(
     `select json_agg(one) as list from (
-       select engine_id as "engineId", measure, taken_by as by, floor(extract(epoch from taken_at) * 1000) as at
-       from readings where how <> 'imported' order by seq desc limit $1) one`,
-    [limit],
+       select engine_id as "engineId", measure, taken_by as by, floor(extract(epoch from taken_at) * 1000) as at,
+         engine_id in (select engine_id from records) as "isFinished"
+       from readings where how <> 'imported' and occasion = $2 order by seq desc limit $1) one`,
+    [limit, BUILD],
   );
   return list ?? [];
 }

@@ -53,7 +53,7 @@ const TASKS = {
 
   /** When each of some engines is ready, and how likely its promise: four hundred ways each, some ten milliseconds. */
   reckonPromises: ({ engines, work }: { engines: ToReckon[]; work: WorkWeek }): Likely[] =>
-    engines.map(({ steps, from, promised, seed }) => likelyOf(steps, work, from, promised, seed)),
+    engines.map(({ steps, from, promised, seed, pace }) => likelyOf(steps, work, { from, promised, seed, pace })),
 
   /** What draws and signs paper is loaded where it is first needed: most work is arithmetic. */
   issueRecord: async ({

@@ -24,9 +24,14 @@ import './week.css';
 const SEEN_DAYS = 14;
 
 /** How an engine would go from another day on; the work is the same, the chances are the same. */
-function movedTo(engine: EnginePromise, { work, from }: PromisesAnswer, startOn: string | null): EnginePromise {
+function movedTo(engine: EnginePromise, { work, from, pace }: PromisesAnswer, startOn: string | null): EnginePromise {
   const begins = startOn === null ? from : Math.max(from, startOfDay(startOn, work.timeZone));
-  const likely: Likely = likelyOf(engine.steps as StepLeft[], work, begins, engine.promised, seedOf(engine.id));
+  const likely: Likely = likelyOf(engine.steps as StepLeft[], work, {
+    from: begins,
+    promised: engine.promised,
+    seed: seedOf(engine.id),
+    pace,
+  });
   return { ...engine, ...likely, startOn };
 }
 
