@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { atLobe, lobeAnalyse } from '../core/cam/lobe-analyse.js';
+import { atLobe, lobeAnalyse, lobeDoubt } from '../core/cam/lobe-analyse.js';
 import { lobeFromCard } from '../core/cam/lobe-from-card.js';
 import { lookedAt } from '../core/cam/looked-at.js';
 import { fromCanonical, toCanonical } from '../core/units/units.js';
@@ -33,7 +33,7 @@ const lobeFromCardCalculator = calculator({
   compute: ({ unit, ...input }) => ({ unit, ...lobeFromCard(input) }),
 });
 
-/** Trust in a dial that shows half thousandths, inches. */
+/** Trust in a dial that shows half thousandths (k = 2), inches. */
 export const DIAL_UNCERTAINTY_IN = 0.0005;
 const flanks = { opening: figure, closing: figure };
 const extremes = z.object({ max: figure, atDeg: figure, min: figure, minAtDeg: figure });
@@ -47,7 +47,19 @@ export const lobeAnalysisSchema = z.object({
   area: figure,
   velocity: extremes,
   acceleration: extremes,
-  smoothing: z.object({ method: z.literal('reinsch-smoothing-spline'), uncertainty: figure, rms: figure }),
+  smoothing: z.object({
+    method: z.literal('reinsch-smoothing-spline'),
+    uncertainty: figure,
+    rms: figure,
+    noise: figure,
+  }),
+  /** How far each figure is trusted, k = 2. */
+  doubt: z.object({
+    peak: z.object({ lift: figure, deg: figure }),
+    durations: z.array(figure),
+    centrelines: z.array(figure),
+    centrelineByArea: figure,
+  }),
   curve: z.array(z.tuple([figure, figure, figure, figure])),
 });
 
@@ -70,7 +82,8 @@ export function analyseSweep({ unit, ...input }: z.infer<typeof sweepSchema>) {
   const uncertainty = input.uncertainty ?? fromCanonical(toCanonical(DIAL_UNCERTAINTY_IN, 'in'), unit);
   const reach = Math.max(0, ...input.points.map(([, lift]) => atLobe(input, lift)));
   const { lifts = lookedAt(unit, reach).lifts, drops = lookedAt(unit, reach).drops } = input;
-  return lobeAnalyse({ ...input, lifts, drops, uncertainty });
+  const asked = { ...input, lifts, drops, uncertainty };
+  return { ...lobeAnalyse(asked), doubt: lobeDoubt(asked) };
 }
 
 const lobeAnalyseCalculator = calculator({

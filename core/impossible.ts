@@ -36,6 +36,7 @@ interface Reasons {
   'no-lift': undefined;
   'no-nose': undefined;
   'two-peaks': undefined;
+  'step-too-wide': { step: number; most: number };
   'lift-not-reached': { lift: number };
   'point-cells': { line: number };
   'point-not-a-number': { line: number };

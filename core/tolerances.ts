@@ -39,3 +39,6 @@ export const CLEARANCE_SETTLED_DEG = 1e-3;
 /** Whether two values are the same but for the last bits of their conversion; see `SAME_VALUE_RATIO`. */
 export const sameValue = (a: number, b: number): boolean =>
   Math.abs(a - b) <= SAME_VALUE_RATIO * Math.max(Math.abs(a), Math.abs(b));
+
+/** Standard deviations. Every uncertainty in Utex is so many of them: some 95 of 100 readings lie within (k = 2). */
+export const K = 2;

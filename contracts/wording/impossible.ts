@@ -38,6 +38,7 @@ const IMPOSSIBLE: Record<ImpossibilityCode, string> = {
   'ratio-needed': 'measured at the valve, the rocker ratio is needed',
   'no-lift': 'nothing lifts in this sweep',
   'no-nose': 'the sweep does not reach over the nose: start before it and end behind it',
+  'step-too-wide': 'a step of {step}° tells nothing of the lobe between: read every {most}° or closer',
   'two-peaks': 'this sweep has two noses: was the crank turned back, or the dial moved?',
   'lift-not-reached': 'one of the flanks does not pass {lift} in this sweep',
   'point-cells': 'line {line}: an angle and a lift, no more',

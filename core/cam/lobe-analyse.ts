@@ -1,6 +1,9 @@
+import { sampleStandardDeviation } from 'simple-statistics';
+import { chance } from '../chance.js';
 import { ImpossibleInput, type Impossibility } from '../impossible.js';
+import { K } from '../tolerances.js';
 import { CROSSING_DEG } from '../tolerances.js';
-import { smoothingSpline, splineAt, type Spline } from './smoothing-spline.js';
+import { smoothedAlike, smoothingSpline, splineAt, type Spline } from './smoothing-spline.js';
 
 export interface LobeAnalyseInput {
   /** Crank degrees after top centre, ascending, and lift. */
@@ -9,7 +12,7 @@ export interface LobeAnalyseInput {
   measuredAt: 'lobe' | 'valve';
   rockerRatio?: number;
   lash?: number;
-  /** What a reading of the dial can be trusted to; the smoothing takes out no more. Same unit as the lifts. */
+  /** What a reading of the dial can be trusted to (k = 2); the smoothing takes out no more. Same unit as the lifts. */
   uncertainty: number;
   /** Lifts at the lobe at which the duration is wanted. */
   lifts: number[];
@@ -33,13 +36,16 @@ export interface LobeAnalysis {
   area: number;
   velocity: { max: number; atDeg: number; min: number; minAtDeg: number };
   acceleration: { max: number; atDeg: number; min: number; minAtDeg: number };
-  smoothing: { method: 'reinsch-smoothing-spline'; uncertainty: number; rms: number };
+  /** What the smoothing took out, and what the readings stray by round the curve, one standard deviation. */
+  smoothing: { method: 'reinsch-smoothing-spline'; uncertainty: number; rms: number; noise: number };
   /** The smoothed curve: crank degrees, lift at the lobe, per degree, per degree squared. */
   curve: [deg: number, lift: number, velocity: number, acceleration: number][];
 }
 
 /** Fewer cannot carry two flanks, a nose and a curvature. */
 const FEWEST_POINTS = 7;
+/** Crank degrees: over a longer way between two readings nobody knows how a lobe went. */
+const WIDEST_STEP = 20;
 /** A dip between two noses counts when it is deeper than this many times the uncertainty. */
 const DIP = 6;
 
@@ -126,18 +132,39 @@ function extremes(curve: LobeAnalysis['curve'], column: 2 | 3): LobeAnalysis['ve
   return { max: high[column], atDeg: high[0], min: low[column], minAtDeg: low[0] };
 }
 
+const liftsOf = (input: LobeAnalyseInput): Float64Array =>
+  Float64Array.from(input.points, ([, lift]) => atLobe(input, lift));
+
+/** Two readings of an opening lobe further apart than anybody knows how it went between. On its base circle it goes nowhere. */
+function checkSteps({ points, uncertainty }: LobeAnalyseInput, lifts: Float64Array): void {
+  const isOpen = (index: number) => lifts[index] > DIP * uncertainty;
+  const wide = points.findIndex(([deg], i) => i > 0 && deg - points[i - 1][0] > WIDEST_STEP && (isOpen(i) || isOpen(i - 1)));
+  if (wide > 0)
+    throw new ImpossibleInput({ path: ['points', wide, 0], code: 'step-too-wide', params: { step: points[wide][0] - points[wide - 1][0], most: WIDEST_STEP } });
+} // prettier-ignore
+
 /**
  * Everything that a swept lobe tells, from its smoothed curve. Lifts in one unit, angles in crank degrees after top
  * centre; the centreline of an exhaust lobe is negative there, or over 180, as it was swept.
  *
- * @throws ImpossibleInput for too few points, angles that do not ascend, no lift, two noses, or a lift or drop that one
+ * @throws ImpossibleInput for too few points, angles that do not ascend or lie too far apart, no lift, two noses, or a lift or drop that one
  *   of the flanks does not reach
  */
 export function lobeAnalyse(input: LobeAnalyseInput): LobeAnalysis {
+  return figuresOf(input, smoothed(input));
+}
+
+/** The curve of a sweep. @throws ImpossibleInput */
+function smoothed(input: LobeAnalyseInput): Spline {
   check(input);
   const x = Float64Array.from(input.points, ([deg]) => deg);
-  const y = Float64Array.from(input.points, ([, lift]) => atLobe(input, lift));
-  const spline = smoothingSpline(x, y, input.uncertainty);
+  const y = liftsOf(input);
+  checkSteps(input, y);
+  return smoothingSpline(x, y, input.uncertainty);
+}
+
+function figuresOf(input: LobeAnalyseInput, spline: Spline): LobeAnalysis {
+  const { x } = spline;
   const top = spline.f.indexOf(Math.max(...spline.f));
   if (spline.f[top] <= DIP * input.uncertainty) throw new ImpossibleInput({ path: ['points'], code: 'no-lift' });
   if (top === 0 || top === x.length - 1) throw new ImpossibleInput({ path: ['points'], code: 'no-nose' });
@@ -181,7 +208,49 @@ export function lobeAnalyse(input: LobeAnalyseInput): LobeAnalysis {
     area,
     velocity: extremes(curve, 2),
     acceleration: extremes(curve, 3),
-    smoothing: { method: 'reinsch-smoothing-spline', uncertainty: input.uncertainty, rms: spline.rms },
+    smoothing: {
+      method: 'reinsch-smoothing-spline',
+      uncertainty: input.uncertainty,
+      rms: spline.rms,
+      noise: spline.noise,
+    },
     curve,
+  };
+}
+
+/** How far the figures of a lobe are trusted, k = 2. */
+export interface LobeDoubt {
+  peak: { lift: number; deg: number };
+  /** Of each duration, and of each centreline, in the order of the analysis. */
+  durations: number[];
+  centrelines: number[];
+  centrelineByArea: number;
+}
+
+/** So many sweeps are drawn: their spread is known to some tenth. */
+const DRAWN = 40;
+
+/**
+ * How far the figures of an analysis are trusted: the lobe is swept again and again by chance, each time with readings
+ * that stray from its curve as those did, and looked at alike. Sweeps in which a figure is not reached are left out.
+ */
+export function lobeDoubt(input: LobeAnalyseInput, seed = 1): LobeDoubt {
+  const random = chance(seed);
+  const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+  const curve = smoothed(input);
+  const drawn = Array.from({ length: DRAWN }, (): LobeAnalysis[] => {
+    try {
+      return [figuresOf(input, smoothedAlike(curve, curve.f.map((lift) => lift + curve.noise * normal())))];
+    } catch (error) {
+      if (error instanceof ImpossibleInput) return [];
+      throw error;
+    }
+  }).flat(); // prettier-ignore
+  const doubtOf = (figure: (one: LobeAnalysis) => number) => (drawn.length < 2 ? 0 : K * sampleStandardDeviation(drawn.map(figure))); // prettier-ignore
+  return {
+    peak: { lift: doubtOf(({ peak }) => peak.lift), deg: doubtOf(({ peak }) => peak.deg) },
+    durations: input.lifts.map((_lift, index) => doubtOf(({ durations }) => durations[index].duration)),
+    centrelines: input.drops.map((_drop, index) => doubtOf(({ centrelines }) => centrelines[index].centreline)),
+    centrelineByArea: doubtOf(({ centrelineByArea }) => centrelineByArea),
   };
 }

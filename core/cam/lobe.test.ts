@@ -1,6 +1,6 @@
 import { chance } from '../chance.js';
 import { ImpossibleInput } from '../impossible.js';
-import { lobeAnalyse, type LobeAnalyseInput } from './lobe-analyse.js';
+import { lobeAnalyse, lobeDoubt, type LobeAnalyseInput } from './lobe-analyse.js';
 import { lobeFromCard } from './lobe-from-card.js';
 
 const CARD = {
@@ -78,6 +78,48 @@ describe('a swept lobe', () => {
       expect(lobeAnalyse(swept({ uncertainty })).smoothing.rms).toBeLessThanOrEqual(uncertainty);
   });
 
+  /** A sweep every four degrees on a dial of half thousandths, by a hand that is off by some tenths of one. */
+  const dialled = (next: () => number, noise = 0.0002) => {
+    const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+    return lobe.points
+      .filter((_point, index) => index % 4 === 0)
+      .map(([deg, lift]): [number, number] => [
+        deg,
+        Math.max(0, Math.round((lift + noise * normal()) / 0.0005) * 0.0005),
+      ]);
+  };
+
+  test('a duration is neither long nor short for the smoothing, at the seat as little as higher up', () => {
+    const next = chance(701);
+    const off = [0, 0];
+    const SWEEPS = 40;
+    for (let sweep = 0; sweep < SWEEPS; sweep++) {
+      const { durations } = lobeAnalyse(swept({ points: dialled(next), uncertainty: 0.0005, lifts: [0.006, 0.05], drops: [] })); // prettier-ignore
+      [276, 226].forEach((truth, index) => (off[index] += (durations[index].duration - truth) / SWEEPS));
+    }
+    expect(Math.abs(off[0])).toBeLessThan(0.5);
+    expect(Math.abs(off[1])).toBeLessThan(0.2);
+  });
+
+  test('nineteen of twenty durations and centrelines lie within what they are trusted to', () => {
+    const next = chance(709);
+    let [within, told] = [0, 0];
+    for (let sweep = 0; sweep < 40; sweep++) {
+      const input = swept({ points: dialled(next), uncertainty: 0.0005, lifts: [0.05, 0.2], drops: [0.05] });
+      const { durations, centrelines } = lobeAnalyse(input);
+      const doubt = lobeDoubt(input);
+      const truth = lobeAnalyse(swept({ lifts: [0.05, 0.2], drops: [0.05] }));
+      const offs = [
+        ...durations.map(({ duration }, index) => [duration - truth.durations[index].duration, doubt.durations[index]]),
+        [centrelines[0].centreline - truth.centrelines[0].centreline, doubt.centrelines[0]],
+      ];
+      told += offs.length;
+      within += offs.filter(([off, trust]) => Math.abs(off) <= trust).length;
+    }
+    expect(within / told).toBeGreaterThan(0.88);
+    expect(within / told).toBeLessThan(1);
+  });
+
   test('uneven steps and a moved origin change nothing but the origin', () => {
     const uneven = lobe.points.filter((_, index) => index % 3 !== 1);
     const moved = uneven.map(([deg, lift]): [number, number] => [deg + 250, lift]);
@@ -97,6 +139,14 @@ describe('a swept lobe', () => {
   test.each<[string, Partial<LobeAnalyseInput>]>([
     ['points: too-few-points', { points: lobe.points.slice(0, 6) }],
     ['points.1.0: angle-not-ascending', { points: [lobe.points[1], lobe.points[0], ...lobe.points.slice(2)] }],
+    [
+      'points.2.0: step-too-wide',
+      {
+        points: lobe.points
+          .filter(([deg]) => deg < 0 || deg % 24 === 0 || deg > 220)
+          .filter((_point, index) => index % 8 === 0),
+      },
+    ],
     ['points: no-lift', { points: lobe.points.map(([deg]) => [deg, 0]) }],
     ['points: no-nose', { points: lobe.points.slice(0, 100) }],
     [

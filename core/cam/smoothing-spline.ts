@@ -9,6 +9,10 @@ export interface Spline {
   m: Float64Array;
   /** Root mean square of what was taken out of the readings. */
   rms: number;
+  /** Standard deviation of the readings round the curve, by what the curve has left free of them. */
+  noise: number;
+  /** How much it smooths. */
+  alpha: number;
 }
 
 /** Bands of the two matrices of Reinsch's algorithm, for `inner` = n − 2 unknowns. */
@@ -95,38 +99,96 @@ function smoothWith(alpha: number, y: Float64Array, bands: Bands) {
     f[i] = y[i] - taken;
     sum += taken * taken;
   }
-  return { f, gamma, rms: Math.sqrt(sum / y.length) };
+  return { f, gamma, rms: Math.sqrt(sum / y.length), solved: { d, l1, l2 } };
 }
 
 /**
- * Reinsch's smoothing spline: of all curves whose root mean square distance from the readings is no more than
- * `uncertainty`, the one with the least bending ∫f″². Chosen because the only thing that it has to be told is what a
- * dial can be trusted to, which the shop knows; because it takes angles at any spacing; and because its curvature is
- * continuous, so that velocity and acceleration come from the same curve as the lift. It costs time in proportion to
- * the number of points. Source: C. H. Reinsch, Smoothing by Spline Functions, Numerische Mathematik 10 (1967).
+ * How many of the readings the curve leaves free: n less the trace of what maps readings to curve. By the five bands of
+ * the inverse alone. Source: M. F. Hutchinson and F. R. de Hoog, Numerische Mathematik 47 (1985).
+ */
+function freeOf(alpha: number, { q0, q1, q2 }: Bands, { d, l1, l2 }: ReturnType<typeof smoothWith>['solved']): number {
+  const inner = d.length;
+  const [b0, b1, b2] = [new Float64Array(inner + 2), new Float64Array(inner + 2), new Float64Array(inner + 2)];
+  let trace = 0;
+  for (let i = inner - 1; i >= 0; i--) {
+    b2[i] = -l1[i] * b1[i + 1] - l2[i] * b0[i + 2];
+    b1[i] = -l1[i] * b0[i + 1] - l2[i] * b1[i + 1];
+    b0[i] = 1 / d[i] - l1[i] * b1[i] - l2[i] * b2[i];
+    trace += b0[i] * q0[i] + 2 * (i + 1 < inner ? b1[i] * q1[i] : 0) + 2 * (i + 2 < inner ? b2[i] * q2[i] : 0);
+  }
+  return alpha * trace;
+}
+
+/** Where generalised cross-validation is first looked at, and how often it is narrowed down then. */
+const LOOKS = { first: 14, then: 8 };
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
+
+/** The smoothing whose curve would foretell a reading that was left out best, as its logarithm (Craven and Wahba 1979). */
+function bestByLeavingOut(low: number, high: number, y: Float64Array, bands: Bands): number {
+  const score = (log: number): number => {
+    const alpha = Math.exp(log);
+    const { rms, solved } = smoothWith(alpha, y, bands);
+    const free = freeOf(alpha, bands, solved) / y.length;
+    return free <= 0 ? Infinity : (rms / free) ** 2;
+  };
+  const step = (high - low) / (LOOKS.first - 1);
+  const looked = Array.from({ length: LOOKS.first }, (_none, index) => low + index * step);
+  const scores = looked.map(score);
+  const middle = looked[scores.indexOf(Math.min(...scores))];
+  let [from, to] = [Math.max(low, middle - step), Math.min(high, middle + step)];
+  for (let look = 0; look < LOOKS.then; look++) {
+    const [a, b] = [to - GOLDEN * (to - from), from + GOLDEN * (to - from)];
+    if (score(a) < score(b)) to = b;
+    else from = a;
+  }
+  return (from + to) / 2;
+}
+
+/**
+ * Reinsch's smoothing spline: of all curves at a root mean square distance from the readings, the one with the least
+ * bending ∫f″². Chosen because it takes angles at any spacing, and because its curvature is continuous, so that velocity
+ * and acceleration come from the same curve as the lift. It costs time in proportion to the number of points. Source:
+ * C. H. Reinsch, Smoothing by Spline Functions, Numerische Mathematik 10 (1967).
  *
- * The distance grows steadily with the smoothing, so the right amount is found by bisection on its logarithm.
+ * How far it goes from the readings is told by themselves: as far as makes it foretell best one that is left out. It never
+ * goes further than a reading is trusted (k = 2): a dial that reads finer than that is not smoothed as if it did not.
  *
  * @param x strictly ascending, three or more
+ * @param uncertainty of one reading, k = 2
  */
 export function smoothingSpline(x: Float64Array, y: Float64Array, uncertainty: number): Spline {
   const bands = bandsOf(x, y);
   const spacing = (x[x.length - 1] - x[0]) / (x.length - 1);
   // At this end the curve goes through every reading, at the other it is a straight line, as far as doubles can tell.
   let [low, high] = [Math.log(spacing ** 3 * 1e-6), Math.log(spacing ** 3 * x.length ** 4 * 1e3)];
-  let best = smoothWith(Math.exp(low), y, bands);
-  const straight = smoothWith(Math.exp(high), y, bands);
-  if (straight.rms <= uncertainty) best = straight;
-  else
+  high = bestByLeavingOut(low, high, y, bands);
+  let alpha = Math.exp(high);
+  let best = smoothWith(alpha, y, bands);
+  if (best.rms > uncertainty) {
+    alpha = Math.exp(low);
+    best = smoothWith(alpha, y, bands);
     while (high - low > SPLINE_RMS_RATIO) {
       const middle = (low + high) / 2;
       const trial = smoothWith(Math.exp(middle), y, bands);
-      if (trial.rms <= uncertainty) [low, best] = [middle, trial];
+      if (trial.rms <= uncertainty) [low, best, alpha] = [middle, trial, Math.exp(middle)];
       else high = middle;
     }
+  }
+  return splineOf(x, alpha, best, bands);
+}
+
+/** The spline that smooths other readings at the same angles by as much. */
+export function smoothedAlike({ x, alpha }: Pick<Spline, 'x' | 'alpha'>, y: Float64Array): Spline {
+  const bands = bandsOf(x, y);
+  return splineOf(x, alpha, smoothWith(alpha, y, bands), bands);
+}
+
+function splineOf(x: Float64Array, alpha: number, smoothed: ReturnType<typeof smoothWith>, bands: Bands): Spline {
+  const { f, gamma, rms, solved } = smoothed;
   const m = new Float64Array(x.length);
-  m.set(best.gamma, 1);
-  return { x, f: best.f, m, rms: best.rms };
+  m.set(gamma, 1);
+  const free = freeOf(alpha, bands, solved);
+  return { x, f, m, rms, noise: free > 0 ? rms * Math.sqrt(x.length / free) : 0, alpha };
 }
 
 /** Value, slope and curvature of the spline at `at`, which lies on it. */

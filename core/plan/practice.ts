@@ -4,7 +4,8 @@ import { toCanonical, type Unit } from '../units/units.js';
 import { DEFAULT_GROWTH } from '../valvetrain/lash.js';
 import type { School } from '../valvetrain/schools.js';
 import type { ShopHistory } from './shop-history.js';
-import { K, trustOfMean, trustParts, withRounding, type TrustParts } from './trust.js';
+import { K } from '../tolerances.js';
+import { trustOfMean, trustParts, withRounding, type TrustParts } from './trust.js';
 import type { Gate, OrderRule } from './gates.js';
 import type { Measure, Stage } from './measure.js';
 

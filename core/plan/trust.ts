@@ -1,10 +1,10 @@
+import { K } from '../tolerances.js';
+
 /**
  * How far a reading is trusted, and what its parts are. Everywhere in Utex an uncertainty is two standard deviations
  * (k = 2, some 95 of 100 readings): U = 2 √(r²/12 + repeat² + gauge²), with r the step that the instrument shows, the
  * repeat by which a hand differs from itself, and what the gauge itself may be off.
  */
-export const K = 2;
-
 /** The standard deviation that reading to the nearest step adds. */
 const rounding = (resolution: number): number => resolution / Math.sqrt(12);
 

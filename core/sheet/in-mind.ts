@@ -5,7 +5,7 @@ import { PAPER_TRUST } from '../derive/trusts.js';
 import type { ValveKind } from '../engine/engine.js';
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
-import { K } from '../plan/trust.js';
+import { K } from '../tolerances.js';
 import type { Judging } from './judging.js';
 import type { Clearance } from './over-piston.js';
 import type { AcrossInput } from '../valvetrain/across-positions.js';

@@ -2,7 +2,8 @@ import { wordOccasion } from '../../contracts/wording/occasion.js';
 import { wordOption } from '../../contracts/wording/options.js';
 import { wordRecheck } from '../../contracts/wording/recheck.js';
 import { wordLimit } from '../../contracts/wording/limit.js';
-import { lobeAnalyse } from '../../core/cam/lobe-analyse.js';
+import { lobeAnalyse, type LobeAnalyseInput, type LobeAnalysis } from '../../core/cam/lobe-analyse.js';
+import { ImpossibleInput } from '../../core/impossible.js';
 import { completeCard } from '../../core/cam/cam-card.js';
 import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
 import { cylindersOf } from '../../core/engine/engine.js';
@@ -76,6 +77,16 @@ function camCard(doc: Doc, record: BuildRecord, startY: number): number {
   return y;
 }
 
+/** The figures of a sweep; null of one that was kept while steps were allowed that tell nothing of the lobe between. */
+function toldBy(input: LobeAnalyseInput): LobeAnalysis | null {
+  try {
+    return lobeAnalyse(input);
+  } catch (error) {
+    if (error instanceof ImpossibleInput) return null;
+    throw error;
+  }
+}
+
 /** What each swept lobe tells; the points themselves stand in the JSON record. */
 function sweptLobes(doc: Doc, record: BuildRecord, startY: number): number {
   const { sweeps } = record;
@@ -84,12 +95,13 @@ function sweptLobes(doc: Doc, record: BuildRecord, startY: number): number {
   const rows = sweeps.map((sweep): Cell[] => {
     const { unit } = sweep;
     const uncertainty = fromCanonical(toCanonical(DIAL_UNCERTAINTY_IN, 'in'), unit);
-    const { peak, centrelineByArea, asymmetryDeg } = lobeAnalyse({ ...sweep, uncertainty, lifts: [], drops: [] });
+    const told = toldBy({ ...sweep, uncertainty, lifts: [], drops: [] });
+    const degrees = (deg: number) => `${deg.toFixed(2)}°`.replace('-', '−');
     return [
       spokenPlace(sweep.place),
-      `${peak.lift.toFixed(unit === 'in' ? 4 : 3)} ${unit}`,
-      `${centrelineByArea.toFixed(2)}°`.replace('-', '−'),
-      `${asymmetryDeg.toFixed(2)}°`.replace('-', '−'),
+      told ? `${told.peak.lift.toFixed(unit === 'in' ? 4 : 3)} ${unit}` : '–',
+      told ? degrees(told.centrelineByArea) : '–',
+      told ? degrees(told.asymmetryDeg) : '–',
       `${sweep.points.length} points by ${sweep.by}, ${dateOf(sweep.at, record)}`,
     ];
   });

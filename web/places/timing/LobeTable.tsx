@@ -1,19 +1,24 @@
-import type { LobeAnalysis } from '../../../core/cam/lobe-analyse.js';
+import type { z } from 'zod';
+import type { lobeAnalysisSchema } from '../../../contracts/calc-lobe.js';
 
 /** What a swept lobe tells, in figures. */
-export function LobeTable({ analysis, unit }: { analysis: LobeAnalysis; unit: 'in' | 'mm' }) {
+export function LobeTable({ analysis, unit }: { analysis: z.infer<typeof lobeAnalysisSchema>; unit: 'in' | 'mm' }) {
   const places = unit === 'in' ? 4 : 3;
   const lift = (value: number) => `${value.toFixed(places)} ${unit}`;
   const deg = (value: number) => `${value.toFixed(2)}°`.replace('-', '−');
-  const { peak, durations, centrelines, velocity, acceleration, smoothing } = analysis;
+  const { peak, durations, centrelines, velocity, acceleration, smoothing, doubt } = analysis;
+  const trusted = (trust: number) => ` ±${trust.toFixed(trust < 0.1 ? 2 : 1)}°`;
   const rows: [string, string][] = [
-    ['Peak', `${lift(peak.lift)} at ${deg(peak.deg)}`],
-    ...durations.map(({ lift: at, duration, opening, closing }): [string, string] => [
+    ['Peak', `${lift(peak.lift)} at ${deg(peak.deg)}${trusted(doubt.peak.deg)}`],
+    ...durations.map(({ lift: at, duration, opening, closing }, index): [string, string] => [
       `Duration at ${at}`,
-      `${deg(duration)}, ${deg(opening)} to ${deg(closing)}`,
+      `${deg(duration)}${trusted(doubt.durations[index])}, ${deg(opening)} to ${deg(closing)}`,
     ]),
-    ['Centreline by area', deg(analysis.centrelineByArea)],
-    ...centrelines.map(({ drop, centreline }): [string, string] => [`Centreline, drop ${drop}`, deg(centreline)]),
+    ['Centreline by area', deg(analysis.centrelineByArea) + trusted(doubt.centrelineByArea)],
+    ...centrelines.map(({ drop, centreline }, index): [string, string] => [
+      `Centreline, drop ${drop}`,
+      deg(centreline) + trusted(doubt.centrelines[index]),
+    ]),
     ['Asymmetry', `${deg(analysis.asymmetryDeg)} ${analysis.asymmetryDeg > 0 ? 'fuller closing' : 'fuller opening'}`],
     ['Area', `${analysis.area.toFixed(2)} ${unit}·°`],
     ['Fastest', `${velocity.max.toFixed(5)} ${unit}/° at ${deg(velocity.atDeg)}`],
