@@ -5,6 +5,7 @@ import { ratioOf, type ValveKind } from '../engine/engine.js';
 import { ImpossibleInput, type Impossibility } from '../impossible.js';
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
+import { K } from '../tolerances.js';
 import { toCanonical } from '../units/units.js';
 import { opinionsOf, rankBy, type Opinion, type School } from '../valvetrain/schools.js';
 import { sinkOf, sweepFit, type SweepFit } from '../valvetrain/sweep-fit.js';
@@ -103,8 +104,7 @@ function tappedSetting(
   if (armLength === null || valveLift === null || taps.length === 0) return null;
   const measured = trials.find(({ rollerHeight }) => rollerHeight !== undefined);
   const height = measured && measured.rollerHeight! + measured.setting * sink;
-  // What is trusted is a reading's own nineteen of twenty.
-  const position = uncertaintyOf(judging.spec.practice, measureOf('tap-position')) / 1.96;
+  const position = uncertaintyOf(judging.spec.practice, measureOf('tap-position')) / K;
   try {
     const { best, standardUncertainty } = tappedMark({ armLength, valveLift, taps, height, standardUncertainty: { position } }); // prettier-ignore
     return { best: best / sink, standardUncertainty: standardUncertainty.best / sink };

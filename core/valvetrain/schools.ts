@@ -1,4 +1,5 @@
 import { isBetween } from './next-trial.js';
+import { sweptReach } from './rocker-position.js';
 import type { SweepFit } from './sweep-fit.js';
 
 /**
@@ -63,19 +64,80 @@ function narrowest({ trials, fit, valveLift }: Asked): Opinion {
   return { school: 'narrowest', best: setting, by: 'measured', isBracketed: isBetween(marked, setting, valveLift) };
 }
 
-/** On the straight line through the two marks nearest to where one is wanted, at different settings. */
-function centred({ trials, valveLift, markAim }: Asked): Opinion {
+type Offset = { setting: number; offset: number };
+
+/** How finely a best setting is looked for, as a part of the lift. */
+const LOOKED = 1 / 400;
+
+/**
+ * Where the middle of a mark lies over the setting, by the geometry through all offsets: the middle between the tip's
+ * nearest and furthest reach, as high as fits best, around the setting at which the mark is narrowest; that is told by the
+ * widths where they tell it, else by the offsets themselves. Null where nothing tells the rocker's size.
+ */
+function middleOver({ sink, armLength, valveLift, fit }: Asked, marked: readonly Offset[]): ((setting: number) => number) | null {
+  if (armLength === null || valveLift === null) return null;
+  const middleAt = (setting: number, best: number): number => {
+    const { least: near, most: far } = sweptReach({ armLength, closedHeight: valveLift / 2 - sink * (setting - best), lift: valveLift });
+    return (near + far) / 2;
+  };
+  const through = (best: number) => {
+    const beyond = marked.map(({ setting, offset }) => offset - middleAt(setting, best));
+    const height = beyond.reduce((sum, one) => sum + one, 0) / beyond.length;
+    return { best, height, squares: beyond.reduce((sum, one) => sum + (one - height) ** 2, 0) };
+  };
+  if (fit?.explained && !fit.ambiguous) {
+    const { best, height } = through(fit.best);
+    return (setting) => middleAt(setting, best) + height;
+  }
+  if (marked.length < 3) return null;
+  const settings = marked.map(({ setting }) => setting);
+  const beside = Math.min(valveLift / 2, (armLength - valveLift / 2) / sink / 2);
+  const [from, to] = [Math.min(...settings) - beside, Math.max(...settings) + beside];
+  const steps = Math.ceil((to - from) / (LOOKED * valveLift));
+  const looked = Array.from({ length: steps + 1 }, (_none, step) => through(from + ((to - from) * step) / steps)).filter(({ squares }) => Number.isFinite(squares));
+  if (looked.length === 0) return null;
+  const { best, height } = looked.reduce((least, one) => (one.squares < least.squares ? one : least));
+  return (setting) => middleAt(setting, best) + height;
+} // prettier-ignore
+
+/** Where a mark lies in the middle: by the geometry through all offsets, else on the line between two; never beyond what was tried. */
+function centred(asked: Asked): Opinion {
+  const { trials, markAim } = asked;
   const marked = trials.flatMap(({ setting, offset }) =>
     offset === undefined ? [] : [{ setting, offset: offset - markAim }],
   );
-  marked.sort((a, b) => Math.abs(a.offset) - Math.abs(b.offset));
-  const [near] = marked;
-  if (near?.offset === 0) return { school: 'centred', best: near.setting, by: 'measured', isBracketed: true };
-  const other = marked.find(({ setting, offset }) => setting !== near.setting && offset !== near.offset);
-  if (!other) return none('centred');
-  const slope = (other.offset - near.offset) / (other.setting - near.setting);
-  const best = near.setting - near.offset / slope;
-  return { school: 'centred', best, by: 'between', isBracketed: isBetween(marked, best, valveLift) };
+  marked.sort((a, b) => a.setting - b.setting);
+  const exact = marked.find(({ offset }) => offset === 0);
+  if (exact) return { school: 'centred', best: exact.setting, by: 'measured', isBracketed: true };
+  if (marked.length < 2) return none('centred');
+  const between = crossing(marked);
+  if (!between) return none('centred');
+  const over = middleOver(asked, marked);
+  // Marks that follow no geometry still say between which two of them it lies.
+  const told =
+    over && crossing(finely(between, asked.valveLift!).map((setting) => ({ setting, offset: over(setting) })));
+  return { school: 'centred', best: straight(told ?? between), by: 'between', isBracketed: true };
+}
+
+/** The two neighbours between which a mark passes the middle; null where none do. */
+function crossing(marked: readonly Offset[]): [Offset, Offset] | null {
+  const after = marked.findIndex(({ offset }, index) => index > 0 && offset * marked[index - 1].offset <= 0);
+  return after < 0 ? null : [marked[after - 1], marked[after]];
+}
+
+/** Where the straight line between two passes the middle. */
+const straight = ([before, after]: [Offset, Offset]): number =>
+  before.offset === after.offset
+    ? before.setting
+    : before.setting + (before.offset / (before.offset - after.offset)) * (after.setting - before.setting);
+
+/** Settings from one to another, close together. */
+function finely([from, to]: [Offset, Offset], valveLift: number): number[] {
+  const steps = Math.max(1, Math.ceil((to.setting - from.setting) / (LOOKED * valveLift)));
+  return Array.from(
+    { length: steps + 1 },
+    (_none, step) => from.setting + ((to.setting - from.setting) * step) / steps,
+  );
 }
 
 /** By the arm's angle at half the lift where a protractor told it, or the roller's height over the pivot; by pure geometry the narrowest mark is the same. */

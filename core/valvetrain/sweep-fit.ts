@@ -1,3 +1,5 @@
+import { chiSquaredDistributionTable } from 'simple-statistics';
+import { K } from '../tolerances.js';
 import { ImpossibleInput, type Impossibility } from '../impossible.js';
 import { sweptReach } from './rocker-position.js';
 
@@ -10,7 +12,7 @@ export interface SweepFitInput {
   trials: { setting: number; width: number }[];
   /** How wide a mark is that does not move at all, where that is known: then two trials are enough. */
   lineWidth?: number;
-  /** What a mark's width can be trusted to: nineteen of twenty lie within. */
+  /** What a mark's width can be trusted to (k = 2). */
   uncertainty: number;
 }
 
@@ -46,10 +48,17 @@ const LOOKED = { beside: 0.5, steps: 2000 };
 const SAME_SETTING = 0.01;
 const CURVE_POINTS = 61;
 /**
- * By how much the sum of squares may rise over its least, in squares of the uncertainty: nineteen of twenty times the truth
- * lies where it rises by no more than 3.84 variances (χ², one degree of freedom); the uncertainty is 1.96 of their roots.
+ * By how much the sum of squares may rise over its least, in variances of a width: nineteen of twenty times the truth lies
+ * where it rises by no more (χ², one degree of freedom).
  */
-const STILL_AS_LIKELY = 3.84 / 1.96 ** 2;
+const STILL_AS_LIKELY = chiSquaredDistributionTable[1][0.05];
+
+/** What the sum of squares of marks that follow the geometry stays under nineteen of twenty times, in variances; by how many are free. */
+const mostSquares = (free: number): number =>
+  free <= 0
+    ? Infinity
+    : ((chiSquaredDistributionTable as unknown as Partial<Record<number, Record<number, number>>>)[free]?.[0.05] ??
+      free + 1.645 * Math.sqrt(2 * free));
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /** By how much the tip's centre sinks beside its pivot for each unit of the setting: a pushrod turns the rocker as a lever. */
@@ -136,13 +145,16 @@ export function sweepFit(input: SweepFitInput): SweepFit {
     return [setting, widthAt(first, setting)];
   });
   const squaresOf = ({ residualRms }: SweepSolution) => residualRms ** 2 * trials.length;
-  const likely = looked.filter((one) => squaresOf(one) <= squaresOf(first) + STILL_AS_LIKELY * uncertainty ** 2);
+  const variance = (uncertainty / K) ** 2;
+  // The best setting is found from the marks, and so is the line where nobody knows it.
+  const free = trials.length - (input.lineWidth === undefined ? 2 : 1);
+  const likely = looked.filter((one) => squaresOf(one) <= squaresOf(first) + STILL_AS_LIKELY * variance);
   const bests = [...likely.map(({ best }) => best), first.best];
   return {
     ...first,
     within: [Math.min(...bests) - step / 2, Math.max(...bests) + step / 2],
     minimumWidth: widthAt(first, first.best),
-    explained: first.residualRms <= uncertainty,
+    explained: squaresOf(first) <= mostSquares(free) * variance,
     ambiguous: equal.length > 1,
     solutions: equal,
     curve,
