@@ -227,8 +227,8 @@ export interface LobeDoubt {
   centrelineByArea: number;
 }
 
-/** So many sweeps are drawn: their spread is known to some tenth. */
-const DRAWN = 40;
+/** So many sweeps are drawn: their spread is known to some tenth. Of very many points fewer are, for they take their time. */
+const DRAWN = { most: 40, least: 12, points: 40_000 };
 
 /**
  * How far the figures of an analysis are trusted: the lobe is swept again and again by chance, each time with readings
@@ -238,7 +238,8 @@ export function lobeDoubt(input: LobeAnalyseInput, seed = 1): LobeDoubt {
   const random = chance(seed);
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   const curve = smoothed(input);
-  const drawn = Array.from({ length: DRAWN }, (): LobeAnalysis[] => {
+  const length = Math.min(DRAWN.most, Math.max(DRAWN.least, Math.round(DRAWN.points / input.points.length)));
+  const drawn = Array.from({ length }, (): LobeAnalysis[] => {
     try {
       return [figuresOf(input, smoothedAlike(curve, curve.f.map((lift) => lift + curve.noise * normal())))];
     } catch (error) {

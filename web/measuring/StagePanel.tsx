@@ -80,7 +80,7 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
   const makes = made.find((row) => row.measure === through?.measure) ?? made[0] ?? own;
   const value = through?.value ?? own?.value;
   // What nobody typed is named with its figure; the number above it is what was typed here, if anything.
-  const named = through ?? (own?.derivedFrom || own?.corrected ? own : undefined);
+  const named = through ?? (own?.derivedFrom || own?.corrected || own?.meanOf ? own : undefined);
   // The limit ahead may be that of a value that follows: it bounds nothing that was read.
   const limit = judged ? judged.limit : ahead;
   const shownIn = (key: string): Unit => {
@@ -92,6 +92,10 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
         .filter((row) => row.measure === limit.measure && row.place !== slot.place && row.occasion === slot.occasion)
         .map((row) => row.value)
     : [];
+  // What stands large is what was typed: how far that is trusted, in its own unit.
+  const { practice } = useDesk((desk) => desk.judging!).spec;
+  const trusted = limit?.measure === measure.key ? limit.uncertainty : uncertaintyOf(practice, measure);
+  const trust = judged && limit && !measure.options ? formatTrust(trusted, unit) : null;
   const formula = makes?.derivedFrom?.formula ?? own?.corrected?.formula;
   return (
     <aside className="now" aria-label="What to do now">
@@ -108,7 +112,10 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
           >
             {shown}
           </span>
-          <span>{UNIT_LABEL[unit]}</span>
+          <span>
+            {UNIT_LABEL[unit]}
+            {trust !== null && <span className="now-quiet"> ±{trust}</span>}
+          </span>
         </p>
         {entry.problem && (
           <p role="alert" style={{ color: 'var(--flag)' }}>
@@ -119,17 +126,13 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
           <p className="now-verdict">
             {named && (
               <>
-                {measureOf(named.measure).title.toLowerCase()}{' '}
+                {own?.meanOf && named === own ? `mean of ${own.meanOf}` : measureOf(named.measure).title.toLowerCase()}{' '}
                 <strong className="figure">{formatRow(named, shownIn(named.measure))}</strong>{' '}
               </>
             )}
             {judged.verdict !== 'unjudged' && <VerdictMark mark={judged.verdict} size={16} />}
             {judged.limit && value !== undefined && (
-              <span className="now-spare">
-                , {saySpare(value, judged.limit, shownIn(judged.limit.measure))}
-                {judged.limit.uncertainty > 0 &&
-                  `, ±${formatTrust(judged.limit.uncertainty, shownIn(judged.limit.measure))}`}
-              </span>
+              <span className="now-spare">, {saySpare(value, judged.limit, shownIn(judged.limit.measure))}</span>
             )}
           </p>
         )}
