@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { CHANGED_BY } from '../core/sheet/judged-before.js';
 import { AT_BY, atValue } from '../core/plan/measure.js';
 import { DISPOSITION_ACTIONS } from '../core/sheet/acts.js';
 import { READING_SOURCES } from '../core/sheet/reading.js';
@@ -205,6 +206,17 @@ export const sheetAnswer = z.object({
   required: z.number().int(),
   taken: z.number().int(),
   stages: z.record(z.string(), z.object({ required: z.number().int(), taken: z.number().int() })),
+  /** Values whose verdict is another by the formulas of today than when they were read, and why. */
+  judgedBefore: z.array(
+    z.object({
+      measure: z.string(),
+      place: z.string(),
+      before: verdictSchema,
+      after: verdictSchema,
+      by: z.enum(CHANGED_BY),
+      message: z.string(),
+    }),
+  ),
   /** Limits between whose edges every value will be in doubt, canonical, and what helps. */
   narrow: z.array(
     z.object({

@@ -199,6 +199,17 @@ export const specSetVersionsAnswer = z.object({
       version: z.number().int(),
     }),
   ),
+  /** Limits of the newest version that leave little room for what is measured; canonical, trust k = 2. */
+  narrow: z.array(
+    z.object({
+      measure: z.string(),
+      valve: z.enum(['I', 'E']).optional(),
+      width: z.number(),
+      trust: z.number(),
+      isHopeless: z.boolean(),
+      message: z.string(),
+    }),
+  ),
 });
 
 /** A version of a set, as it is chosen for an engine. */

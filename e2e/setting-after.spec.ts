@@ -11,7 +11,7 @@ test('what is odd is answered with one press, and the answer stays with the read
   await readingsOnServer(page, id, 6);
   const odd = (await (await page.request.get(`/api/engines/${id}/readings`)).json()).readings[5].place as string;
   await page.locator(`[data-place="${odd}"]`).click();
-  await expect(panel(page)).toContainText('over its siblings');
+  await expect(panel(page)).toContainText('above the other');
   await panel(page)
     .getByRole('button', { name: /^checked, true/ })
     .first()

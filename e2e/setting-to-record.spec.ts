@@ -21,7 +21,7 @@ test('a builder sets a whole V8 by keyboard alone, the lead accepts and signs, t
   await expect(page.getByText('16 of 16')).toBeVisible();
   const taken = page.getByRole('region', { name: 'Just taken' });
   await expect(taken).toContainText('high');
-  await expect(taken).toContainText('over its siblings');
+  await expect(taken).toContainText('above the other');
   await expect(taken).toContainText('on the server');
 
   // A builder deals with flags but does not accept, and does not sign.

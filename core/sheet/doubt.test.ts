@@ -142,3 +142,24 @@ describe('an engine that has not changed since its build', () => {
     expect(told / ENGINES).toBeGreaterThan(0.9);
   });
 });
+
+describe('a good cam on a good dial', () => {
+  const card = { unit: 'in', checkAt: 'lobe', checkLift: 0.05, intakeLobeLift: 0.341, exhaustLobeLift: 0.347 } as const;
+  const shortIn = (readings: Reading[]) =>
+    sheetOf(fileOf({ engine: V8, spec: OPEN, readings, card })).rows.filter(({ hints }) => hints.some(({ code }) => code === 'lift-short')); // prettier-ignore
+  const lobes = (next: () => number, short = 0) =>
+    placesOf(V8, 'valve').map((place) => read('lobe-lift', place, (parseValve(place)!.kind === 'E' ? 0.347 : 0.341) - (place === '3I' ? short : 0), next)); // prettier-ignore
+
+  test('has a lobe called short in under one of ten; what is two thousandths short is told, with a range of angles', () => {
+    const next = chance(229);
+    const CAMS = 150;
+    let [falsely, told] = [0, 0];
+    for (let cam = 0; cam < CAMS; cam++) {
+      if (shortIn(lobes(next)).length > 0) falsely++;
+      const hint = shortIn(lobes(next, 0.0025)).find(({ place }) => place === '3I')?.hints.find(({ code }) => code === 'lift-short'); // prettier-ignore
+      if (hint?.code === 'lift-short' && hint.fromDeg < 6.94 && hint.toDeg > 6.94) told++;
+    }
+    expect(falsely / CAMS).toBeLessThan(0.1);
+    expect(told / CAMS).toBeGreaterThan(0.85);
+  });
+});

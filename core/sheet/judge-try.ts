@@ -235,6 +235,9 @@ export function judgeTry(judging: Judging, one: Try): Judged {
   // Siblings that are out themselves don't accuse one that is in.
   const told =
     all.hints.length > 0 && own.verdict === 'in' ? hintsAmong((other) => isOut(verdictIf(judging, other, {}))) : all;
+  const byItself = oddByItself(judging, one, own);
+  // A stem that stands uneven says more than that it is unlike its siblings: one answer a cause.
+  const isUneven = byItself.some(({ code }) => code === 'stem-uneven');
   return {
     ...own,
     among: told.among,
@@ -242,9 +245,9 @@ export function judgeTry(judging: Judging, one: Try): Judged {
       ...(doubt ? [{ code: doubt }] : wheelErrorDeg === 0 ? [] : [{ code: 'wheel-corrected' as const, wheelErrorDeg }]),
       ...olderCounts(judging, one),
       ...triesApart(judging, one),
-      ...told.hints,
+      ...told.hints.filter(({ code }) => !(isUneven && code === 'differs-from-siblings')),
       ...otherValve(judging, one, own),
-      ...oddByItself(judging, one, own),
+      ...byItself,
     ],
   };
 }

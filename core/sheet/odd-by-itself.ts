@@ -2,7 +2,7 @@ import { probit } from 'simple-statistics';
 import { isSameLift } from '../cam/cam-card.js';
 import { EVENT_MEASURES } from '../cam/expected-from-card.js';
 import { pitchMmOf, ratioOf } from '../engine/engine.js';
-import { parseValve, placesOf, valvesOfBank } from '../engine/places.js';
+import { parseValve, valvesOfBank } from '../engine/places.js';
 import type { Hint } from '../judge/hints.js';
 import { measureOf } from '../plan/measures.js';
 import { deviationOf, uncertaintyOf } from '../plan/practice.js';
@@ -42,20 +42,20 @@ function doubtfulMark({ stand }: Judging, takenAt: string): Hint[] {
   ];
 }
 
-/** Of good engines, so many are to have any lobe called short. */
-const ENGINES_SHORT = 0.1;
+/** Of good engines, so many are to have any lobe called short among those that were read. */
+const ENGINES_SHORT = 0.004;
 /** Smallest steps in which cards print a lift, mm. */
 const PRINTED = { in: toCanonical(0.001, 'in'), mm: 0.01 };
 
 /**
  * A lobe that lifts less than its card prints, by more than the dial and the print are in doubt, among as many lobes as
- * the engine has; and how far out of line the dial would have to stand, at least and at most.
+ * were read; and how far out of line the dial would have to stand, at least and at most.
  */
 function lobeShort(judging: Judging, place: string, value: number): Hint[] {
-  const { engine, spec, cardUnit } = judging;
+  const { spec, cardUnit, stand } = judging;
   const expected = judging.expected('lobe-lift', place);
   if (expected === undefined || value <= 0) return [];
-  const cut = probit(1 - ENGINES_SHORT / placesOf(engine, 'valve').length);
+  const cut = probit(1 - ENGINES_SHORT / (stand.siblingsOf({ measure: 'lobe-lift', place }).length + 1));
   const doubt = Math.hypot(
     cut * deviationOf(spec.practice, measureOf('lobe-lift')),
     withRounding(0, PRINTED[cardUnit]),

@@ -1,17 +1,19 @@
 import canonicalize from 'canonicalize';
 import type { z } from 'zod';
-import type { moveRequest, NewSpecSet } from '../../contracts/spec-set.js';
+import type { moveRequest, NewSpecSet, specSetVersionsAnswer } from '../../contracts/spec-set.js';
 import type { Person } from '../../contracts/shop.js';
 import { asIssues } from '../../contracts/wording/impossible.js';
+import { wordNarrowLimit } from '../../contracts/wording/narrow.js';
 import { checkSpecFits } from '../../core/plan/check-spec-fits.js';
 import { checkSpecSet } from '../../core/plan/check-spec-set.js';
+import { narrowLimit } from '../../core/plan/narrow-limits.js';
 import type { SpecSet } from '../../core/plan/spec-sets.js';
 import type { SpecMove } from '../../core/sheet/acts.js';
 import { verdictChanges, type VerdictChange } from '../../core/sheet/verdict-changes.js';
 import { Failure } from '../failure.js';
 import { actRow, findAct } from '../store/act-store.js';
 import { isUniqueViolation } from '../store/database.js';
-import { listJudgedBy, listVersions, specSetRow, type EngineRow, type JudgedBy } from '../store/engine-store.js';
+import { listJudgedBy, listVersions, specSetRow, type EngineRow } from '../store/engine-store.js';
 import { isSameAct } from './acts.js';
 import type { Context } from './context.js';
 import type { Engines } from './engines.js';
@@ -22,14 +24,17 @@ const MOST_NAMED = 200;
 const notThere = (path: string, said: string) =>
   new Failure('spec-set.not-found', [{ path, message: `there is no spec set ${said}` }]);
 
-/** Every version of a set, the newest first, with the engines that it judges. @throws Failure spec-set.not-found */
-export async function versionsOf(
-  { database }: Context,
-  id: string,
-): Promise<{ versions: SpecSet[]; engines: JudgedBy[] }> {
+/** Every version of a set, the newest first, with the engines that it judges and what of the newest is narrow. @throws Failure spec-set.not-found */
+export async function versionsOf({ database }: Context, id: string): Promise<z.input<typeof specSetVersionsAnswer>> {
   const versions = await listVersions(database, id);
   if (versions.length === 0) throw notThere('id', id);
-  return { versions, engines: await listJudgedBy(database, id, MOST_NAMED) };
+  const [{ limits, practice }] = versions;
+  const narrow = limits.flatMap((limit) => {
+    const found = narrowLimit(practice, limit);
+    const { measure, valve, unit } = limit;
+    return found ? [{ measure, ...(valve ? { valve } : {}), ...found, message: wordNarrowLimit(found, unit) }] : [];
+  });
+  return { versions, engines: await listJudgedBy(database, id, MOST_NAMED), narrow };
 }
 
 /** What a version says, whoever issued it and when. */

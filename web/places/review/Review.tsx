@@ -14,11 +14,15 @@ import { GatesReview } from './GatesReview.js';
 import { FlagItem, Item, MissingItem, TakeAgain } from './items.js';
 import '../../measuring/panel.css';
 import './review.css';
+import { JudgedBefore } from './JudgedBefore.js';
 import { Sign } from './Sign.js';
+
+/** So many readings of one value are worth a look. */
+const RETAKEN = 3;
 
 /** What stands there: as it was typed, or what was computed from that. */
 function sayRow(row: SheetRow): string {
-  if (!row.derivedFrom) return `${row.entered} ${UNIT_LABEL[row.enteredUnit]}`;
+  if (!row.derivedFrom && !row.meanOf) return `${row.entered} ${UNIT_LABEL[row.enteredUnit]}`;
   return formatRow(row, row.limit?.stated.unit ?? row.enteredUnit);
 }
 
@@ -75,6 +79,9 @@ export function Review() {
     (row) => !row.derivedFrom || !inQuestion.some((other) => other !== row && other.readingId === row.readingId),
   );
 
+  // Whoever reads until it fits leaves a trace: the lead sees how often.
+  const retaken = rows.filter((row) => !row.derivedFrom && row.count >= RETAKEN);
+
   const block = (title: string, items: ReactNode[], none?: string, count = items.length) =>
     (items.length > 0 || none) && (
       <section aria-label={title}>
@@ -88,6 +95,7 @@ export function Review() {
     <div className="review">
       <div>
         <ClayInside />
+        <JudgedBefore />
         {block(
           'Out of limits',
           open.map((flag) => <FlagItem key={flag.readingId + flag.measure} flag={flag} actions={actions} />),
@@ -102,6 +110,22 @@ export function Review() {
           alike(asked).map((group) => <InQuestion key={group[0].readingId + group[0].measure} group={group} />),
           undefined,
           asked.length,
+        )}
+        {block(
+          'Measured three times or more',
+          retaken.map((row) => (
+            <Item
+              key={row.readingId}
+              mark={<VerdictMark mark={row.verdict} />}
+              title={
+                <>
+                  <Where at={row} /> <span className="figure">{sayRow(row)}</span>
+                </>
+              }
+            >
+              {row.count} readings{row.meanOf ? `, the mean of ${row.meanOf} counts` : ''}.
+            </Item>
+          )),
         )}
         <GatesReview />
         {block(
