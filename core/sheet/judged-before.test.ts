@@ -30,6 +30,14 @@ test('a gap within the step of its blades of the limit was in, and is in doubt',
   ]);
 });
 
+test('turns are told as the depth that they make', () => {
+  const depth: SpecSet = { ...spec, limits: [{ measure: 'plunger-depth', min: 0.02, max: 0.06, unit: 'in', basis: 'absolute', required: false, source: 't' }] }; // prettier-ignore
+  const of = (entered: string) => judgedBefore(fileOf({ engine, spec: depth, readings: [readingOf('preload-turns', '1I', entered, 'turn')] })); // prettier-ignore
+  expect(of('0.5')).toEqual([]);
+  // A hundredth of a turn within what was trusted before, and not within what is trusted now.
+  expect(of('0.8175')).toEqual([{ measure: 'preload-turns', place: '1I', before: 'in', after: 'doubt', by: 'step' }]);
+});
+
 test('what is as it was, or was read since, is not told', () => {
   expect(changed(readingOf('ring-gap-top', '1', '0.022', 'in'))).toEqual([]);
   expect(changed(readingOf('ring-gap-top', '1', '0.0186', 'in', since))).toEqual([]);

@@ -71,8 +71,10 @@ export function judgedBefore(
   return rows.flatMap((row): JudgedBefore[] => {
     if ((arrived.get(row.readingId) ?? SINCE) >= SINCE || row.verdict === 'suspect') return [];
     const one = stand.tries(row).findLast(({ id }) => id === row.readingId);
-    if (!one || isOfOldSprings(judging, one)) return [];
-    const before = verdictBefore(judging, one, row);
+    // What says a reading otherwise is told at the reading.
+    if (!one || one.derived?.carried || isOfOldSprings(judging, one)) return [];
+    const judged = row.limit && row.limit.measure !== one.measure ? stand.carried(one) : one;
+    const before = judged ? verdictBefore(judging, judged, row) : row.verdict;
     const { measure, place, verdict: after } = row;
     return before === after ? [] : [{ measure, place, before, after, by: changedBy(row) }];
   });

@@ -90,15 +90,14 @@ export const Doubt = memo(function Doubt({
             <strong>{spokenPlace(place)}</strong>: ± <span className="figure">{say(2 * standardDeviation)}</span>;{' '}
             {isLimited(place) ? (
               <>
-                below the limit in <span className="figure">{sayChance(shareBelowLimit)}</span> of such builds.
+                below the limit in <strong>{sayChance(shareBelowLimit)}</strong> of such builds.
               </>
             ) : (
               'the shop states no limit here.'
             )}{' '}
             {remedy && first.share > 0 && (
               <>
-                Best worth the time: {remedy}. It makes <span className="figure">{sayChance(first.share)}</span> of the
-                doubt.
+                Best worth the time: {remedy}. It makes <strong>{sayChance(first.share)}</strong> of the doubt.
               </>
             )}
           </p>
