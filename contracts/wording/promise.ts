@@ -26,6 +26,12 @@ export function wordHolds({ awaited }: Pick<EnginePromise, 'awaited'>, day: (on:
   return last.until === null ? `${name}, nobody has said when` : `${name} on ${day(last.until)}`;
 }
 
+/** How likely a day is, as one says it. @example wordLikely(0.83, '4 Mar') // 'likely by 4 Mar (85%)' */
+function wordLikely(share: number, day: string): string {
+  if (share > 0.95) return `nearly certain by ${day}`;
+  return `${share < 0.5 ? 'unlikely' : 'likely'} by ${day} (${sayChance(share)})`;
+}
+
 /** How an engine stands to its promise, and why: `6 days late: pushrods on 4 March`. */
 export function wordPromise(one: EnginePromise, day: (on: string) => string): string {
   const { promised, readyOn, share, steps } = one;
@@ -36,7 +42,7 @@ export function wordPromise(one: EnginePromise, day: (on: string) => string): st
   const late = promised === null ? 0 : daysBetween(promised, readyOn);
   if (late > 0) return `${many(late, 'day', 'days')} late${atLeast === '' ? '' : ' at least'}: ${why}`;
   if (promised === null || atLeast !== '') return `ready ${day(readyOn)}${atLeast}: ${why}`;
-  return `${(share ?? 0) < 0.5 ? 'unlikely' : 'likely'} by ${day(promised)} (${sayChance(share ?? 0)}): ${why}`;
+  return `${wordLikely(share ?? 0, day(promised))}: ${why}`;
 }
 
 /** Whether nobody can say when it is ready: a part that it waits for has no day. */

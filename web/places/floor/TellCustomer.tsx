@@ -83,7 +83,7 @@ export function TellCustomer({ engine, shop, onClose }: { engine: EnginePromise;
     >
       <p>
         {promised && `Promised for ${sayDay(promised)}. `}Ready on {sayDay(readyOn)} as it usually goes, by{' '}
-        {sayDay(engine.surelyOn)} in nine ways of ten.
+        {sayDay(engine.surelyOn)} (90%).
       </p>
       <div className="tell-fields">
         <TextField select label="How" value={how} onChange={({ target }) => setHow(target.value as How)}>

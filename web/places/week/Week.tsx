@@ -172,7 +172,7 @@ export function Week() {
         {shown.map((engine) => (
           <li key={engine.id}>
             <Link to={`/engines/${engine.id}/path`}>{engine.tag}</Link> {engine.customer}, {wordPromise(engine, sayDay)}
-            {engine.surelyOn > engine.readyOn && `; by ${sayDay(engine.surelyOn)} in nine ways of ten`}
+            {engine.surelyOn > engine.readyOn && `; very likely by ${sayDay(engine.surelyOn)} (90%)`}
           </li>
         ))}
       </ul>
