@@ -196,6 +196,17 @@ const missingSchema = z.object({
 export const sheetAnswer = z.object({
   measures: z.array(
     sheetRowSchema.extend({
+      /** Among enough others of its kind: their middle, what it lies from there, and how far it may without being odd; canonical. */
+      among: z
+        .object({
+          middle: z.number(),
+          difference: z.number(),
+          others: z.number().int(),
+          score: z.number(),
+          isOdd: z.boolean(),
+          within: z.number(),
+        })
+        .optional(),
       hints: z.array(
         hintAnswer.extend({ answer: z.object({ reason: z.string(), by: z.string(), at: z.string() }).optional() }),
       ),

@@ -1,14 +1,18 @@
+import { chance } from '../chance.js';
 import type { CamCard } from '../cam/cam-card.js';
 import type { Engine } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
+import { measureOf } from '../plan/measures.js';
 import { limitFor } from '../plan/spec-sets.js';
 import { EXAMPLE_SPEC_SETS } from '../plan/example-spec-sets.js';
 import { toCanonical, type Unit } from '../units/units.js';
 import type { MockUp } from '../valvetrain/mock-up.js';
+import { valveAt } from '../valvetrain/valve-at.js';
 import { clayPlan } from './clay-plan.js';
 import { judgingOf } from './judging-of.js';
 import { judgeLast } from './answer.js';
 import { isClayInside, type EngineFile } from './engine-file.js';
+import { clearanceOf } from './over-piston.js';
 import type { Paper } from './papers.js';
 import type { Reading } from './reading.js';
 import { sheetOf } from './sheet.js';
@@ -250,6 +254,32 @@ describe('tries', () => {
     const again = read('pv-depth', '0.110', '1I', 12, { supersedes: first.id });
     // The two that are left agree: they count by their mean.
     expect(inches(rowOf([first, second, again], papers)!.value)).toBe(0.1016);
+  });
+
+  test('what a dial reads at eight angles is one drop: the least between them follows, better known than by one', () => {
+    const same = setUp({ gasketFinal: 0.051 });
+    const next = chance(907);
+    const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+    const angles = [-5, 0, 5, 8, 10, 12, 15, 20];
+    let [off, single] = [0, 0];
+    const ENGINES = 25;
+    for (let one = 0; one < ENGINES; one++) {
+      const clay = rowOf([read('pv-depth', '0.112')], [...DATA, same])!;
+      const { valve, dropAtTdc } = clearanceOf(judgingOf(fileWith([read('pv-depth', '0.112')], [...DATA, same]), standOf(fileWith([read('pv-depth', '0.112')], [...DATA, same]))), { rows: [clay] }, '1I')!; // prettier-ignore
+      const truth = clay.value;
+      const dialled = angles.map((deg, index) => read('pv-dial', ((valveAt(valve!, dropAtTdc!, deg).gap / 25.4) + 0.0012 * normal()).toFixed(4), '1I', 10 + index, { at: { by: 'crank', value: deg } })); // prettier-ignore
+      const row = rowOf(dialled, [...DATA, same])!;
+      expect(row.derivedFrom!.formula.terms.map(({ name }) => name)).toEqual(['drop-at-tdc', 'least-over-crank']);
+      expect(row.limit!.uncertainty).toBeLessThan(measureOf('pv-dial').uncertainty);
+      off += (row.value - truth) ** 2;
+      single += (Math.min(...dialled.map(({ value }) => value)) - truth) ** 2;
+    }
+    expect(Math.sqrt(off / ENGINES)).toBeLessThan(0.5 * Math.sqrt(single / ENGINES));
+  });
+
+  test('angles that contradict each other count by the least of them, as one reading does', () => {
+    const dialled = ['0.112', '0.300', '0.112'].map((entered, index) => read('pv-dial', entered, '1I', 10 + index, { at: { by: 'crank', value: 5 * index } })); // prettier-ignore
+    expect(rowOf(dialled, [...DATA, setUp({ gasketFinal: 0.051 })])!.derivedFrom!.formula.terms[0].name).toBe('pv-dial'); // prettier-ignore
   });
 
   test('a check under another set-up keeps its own: only its own gasket is taken off', () => {
