@@ -18,6 +18,8 @@ export interface Taken {
   unit: Unit;
   value: number;
   takenAt: string;
+  /** A temperature that stands in it counts. */
+  note?: string;
   /** The earlier reading in this slot that this one replaces. */
   supersedes?: string;
   /** That one was wrong; without it, this is another try beside it. */

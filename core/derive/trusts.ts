@@ -1,7 +1,9 @@
 import { measureOf } from '../plan/measures.js';
 import { uncertaintyOf } from '../plan/practice.js';
 import { toCanonical } from '../units/units.js';
+import { K } from '../tolerances.js';
 import type { Seen, Taken, Term } from './rule.js';
+import { grownBy } from './warmth.js';
 
 /** How far what a paper says is trusted (k = 2), mm and degrees: what a careful hand, a gasket or a sprocket is off by. */
 export const PAPER_TRUST = {
@@ -18,11 +20,17 @@ export const PAPER_TRUST = {
   caliper: toCanonical(0.002, 'in'),
 } as const;
 
-/** How far a value is trusted: a derived one by its own terms, the mean of several tries further than one of them. */
-export const trustOf = (
-  { practice }: Pick<Seen, 'practice'>,
-  { measure, derived, agreed }: Pick<Taken, 'measure' | 'derived' | 'agreed'>,
-): number => derived?.uncertainty ?? agreed?.uncertainty ?? uncertaintyOf(practice, measureOf(measure));
+/** How far a value is trusted: a derived one by its own terms, the mean of several tries further than one of them, a warm part less. */
+export function trustOf(
+  { practice, engine }: Pick<Seen, 'practice' | 'engine'>,
+  one: Pick<Taken, 'measure' | 'value' | 'derived' | 'agreed' | 'note'>,
+): number {
+  if (one.derived) return one.derived.uncertainty;
+  return Math.hypot(
+    one.agreed?.uncertainty ?? uncertaintyOf(practice, measureOf(one.measure)),
+    K * grownBy(engine, one),
+  );
+}
 
 /** U of what is made of terms that are off independently of each other: each says what it adds. */
 export const trustOfTerms = (terms: readonly Pick<Term, 'uncertainty'>[]): number =>

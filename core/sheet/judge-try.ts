@@ -69,7 +69,7 @@ export function decisive(
 /** The verdict by limits alone: by its own if there is one, else by that of what it says otherwise. */
 function byLimit(judging: Judging, one: Try, through: Try | undefined): ByLimit {
   const corrected = correctedByWheel(judging, one);
-  const trust = corrected?.uncertainty ?? trustOf(judging.spec, one);
+  const trust = corrected?.uncertainty ?? trustOf({ practice: judging.spec.practice, engine: judging.engine }, one);
   const limit = limitAt(judging, one.measure, one.place, trust, one.at) ?? travelPassed(judging, one, trust);
   const verdictBy = one.isClear ? judgeClear : one.isUnder ? judgeUnder : judge;
   if (limit) return { verdict: verdictBy(corrected?.value ?? decisive(one, limit), limit, limit.uncertainty), limit };

@@ -51,6 +51,19 @@ describe('a derived value is as good as its terms', () => {
   });
 });
 
+describe('a part that was warm when it was read', () => {
+  const trust = (note?: string) => {
+    const row = rowOf([readingOf('piston-skirt', '1', '4.0255', 'in', note ? { note } : {})], 'piston-skirt', '1', spec({ measure: 'piston-skirt', min: 4 })); // prettier-ignore
+    return row.limit!.uncertainty;
+  };
+  test('is trusted less by what it has grown, where its warmth was noted', () => {
+    expect(trust()).toBeCloseTo(U('piston-skirt'), 12);
+    expect([trust('20 °C'), trust('by hand')]).toEqual([trust(), trust()]);
+    expect(trust('at 30 °C')).toBeCloseTo(Math.hypot(U('piston-skirt'), 2 * 23e-6 * IN(4.0255) * 10), 9);
+    expect(trust('86°F')).toBeCloseTo(trust('30 °C'), 9);
+  });
+});
+
 describe('a clearance is judged by the least and the most of its directions', () => {
   const set = spec({ measure: 'main-clearance', min: 0.002, max: 0.003 });
   const clearance = (bore: string, journal: string) =>
