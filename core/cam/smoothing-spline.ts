@@ -120,7 +120,7 @@ function freeOf(alpha: number, { q0, q1, q2 }: Bands, { d, l1, l2 }: ReturnType<
 }
 
 /** Where generalised cross-validation is first looked at, and how often it is narrowed down then. */
-const LOOKS = { first: 14, then: 8 };
+const LOOKS = { first: 10, then: 6 };
 const GOLDEN = (Math.sqrt(5) - 1) / 2;
 
 /** The smoothing whose curve would foretell a reading that was left out best, as its logarithm (Craven and Wahba 1979). */
@@ -136,11 +136,18 @@ function bestByLeavingOut(low: number, high: number, y: Float64Array, bands: Ban
   const scores = looked.map(score);
   const middle = looked[scores.indexOf(Math.min(...scores))];
   let [from, to] = [Math.max(low, middle - step), Math.min(high, middle + step)];
-  for (let look = 0; look < LOOKS.then; look++) {
-    const [a, b] = [to - GOLDEN * (to - from), from + GOLDEN * (to - from)];
-    if (score(a) < score(b)) to = b;
-    else from = a;
-  }
+  let [a, b] = [to - GOLDEN * (to - from), from + GOLDEN * (to - from)];
+  let [atA, atB] = [score(a), score(b)];
+  for (let look = 0; look < LOOKS.then; look++)
+    if (atA < atB) {
+      [to, b, atB] = [b, a, atA];
+      a = to - GOLDEN * (to - from);
+      atA = score(a);
+    } else {
+      [from, a, atA] = [a, b, atB];
+      b = from + GOLDEN * (to - from);
+      atB = score(b);
+    }
   return (from + to) / 2;
 }
 
