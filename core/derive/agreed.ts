@@ -13,12 +13,16 @@ export interface Agreed {
   uncertainty: number;
 }
 
-/** What is set rather than found: read again after it was set anew, only the newest reading tells. */
-const SET = ['setting', 'torque'];
+/** What is set rather than found: read again after it was set anew, only the newest reading tells. Ring gaps are filed. */
+const SET = { stages: ['setting', 'torque'], keys: ['ring-gap-top', 'ring-gap-second'] };
 
 /** Whether tries of a measure are of one thing that nobody sets in between. */
 export const isFound = ({ key, stage, quantity, options }: Measure): boolean =>
-  !options && !isChosen(key) && !SET.includes(stage) && (quantity === 'length' || quantity === 'force');
+  !options &&
+  !isChosen(key) &&
+  !SET.stages.includes(stage) &&
+  !SET.keys.includes(key) &&
+  (quantity === 'length' || quantity === 'force');
 
 /** The tries behind the newest that agree with it, back to the first that does not; null where it stands alone. */
 export function agreedTail(

@@ -1,4 +1,3 @@
-import { median } from 'simple-statistics';
 import type { Formula } from '../derive/rule.js';
 import { parseValve } from '../engine/places.js';
 import { hintsFor, type Hint } from '../judge/hints.js';
@@ -7,8 +6,7 @@ import { trustOf } from '../derive/trusts.js';
 import { amongOthers, FEWEST_OTHERS, type AmongOthers } from '../judge/odd-one.js';
 import { judge, judgeClear, judgeUnder, type Verdict } from '../judge/judge.js';
 import { measureOf } from '../plan/measures.js';
-import { limitFor } from '../plan/spec-sets.js';
-import { isTested } from '../plan/tested.js';
+import { comparedWith, isCompared, NOT_COMPARED } from './compared.js';
 import { expectationOf } from './expectation.js';
 import type { Judging } from './judging.js';
 import { limitAt, travelPassed, type AppliedLimit } from './limits.js';
@@ -101,71 +99,6 @@ export function verdictOfCounting(judging: Judging, one: Try): ByLimit {
   return isToBeReadAgain(judging, one) ? { ...own, verdict: 'suspect' } : own;
 }
 
-/** What a value is compared with: those of its kind, and the other kinds, which only tell how far values of it lie apart. */
-interface Compared {
-  own: Try[];
-  elsewhere: Try[][];
-}
-
-/** Banks whose middles lie further apart than so many deviations, each of so many values, are compared each by itself. */
-const BANKS_APART = { deviations: 3, fewest: 4 };
-
-/** The part of the values that stands on the same bank, where the banks differ and each has enough to be told by. */
-function bySameBank({ engine, usual }: Judging, { measure, place, value }: Try, others: Try[]): Compared {
-  const bankOf = (of: string) => engine.banks.findIndex(({ cylinders }) => cylinders.includes(parseValve(of)?.cylinder ?? Number(of))); // prettier-ignore
-  const all = [...others, { place, value }];
-  const banks = [...new Set(all.map((one) => bankOf(one.place)))];
-  const middles = banks.map((bank) => median(all.filter((one) => bankOf(one.place) === bank).map((one) => one.value)));
-  const isEnough = banks.every((bank) => all.filter((one) => bankOf(one.place) === bank).length >= BANKS_APART.fewest);
-  const isApart = Math.max(...middles) - Math.min(...middles) > BANKS_APART.deviations * usual(measure).sigma;
-  if (banks.length < 2 || banks.includes(-1) || !isEnough || !isApart) return { own: others, elsewhere: [] };
-  const onBank = (bank: number) => others.filter((other) => bankOf(other.place) === bank);
-  const own = bankOf(place);
-  return { own: onBank(own), elsewhere: banks.filter((bank) => bank !== own).map(onBank) };
-}
-
-/** The siblings of a value that are judged by the same limit, by kind where kinds differ by nature, by bank where they do. */
-function comparedWith(judging: Judging, one: Try, isLeftOut: (other: Try) => boolean): Compared {
-  const { stand, spec } = judging;
-  const { measure, place } = one;
-  const limit = limitFor(spec, measure, place);
-  // What is only a bound is no figure to compare with.
-  const figures = stand.siblingsOf(one).filter((other) => !other.isUnder && !other.isClear && !isLeftOut(other));
-  const isAlike = (other: Try) => limitFor(spec, measure, other.place) === limit;
-  // Intake and exhaust lobes are ground to different lifts, limit or no limit; their valves, rods and gaps are others too.
-  const kindOf = (of: string) => (measureOf(measure).byKind ? parseValve(of)?.kind : undefined);
-  const isOwnKind = (other: Try) => isAlike(other) && kindOf(other.place) === kindOf(place);
-  const { own, elsewhere } = bySameBank(judging, one, figures.filter(isOwnKind));
-  const others = figures.filter((other) => !isOwnKind(other));
-  return { own, elsewhere: others.length > 0 ? [...elsewhere, others] : elsewhere };
-}
-
-/** What a value is made of, where it is made of more than one reading: it may be odd although none of them is. */
-const readingsIn = ({ derived }: Try): string[] =>
-  derived ? derived.formula.terms.filter(({ source }) => source === 'reading').map(({ name }) => name) : [];
-
-const valuesOf = (tries: readonly Try[]): number[] => tries.map(({ value }) => value);
-
-/** Whether a reading is unlike enough others of its kind. */
-function isOddOne(judging: Judging, one: Try): boolean {
-  const { own, elsewhere } = comparedWith(judging, one, () => false);
-  if (own.length < FEWEST_OTHERS) return false;
-  return amongOthers(one.value, valuesOf(own), elsewhere.map(valuesOf), judging.usual(one.measure))!.isOdd;
-}
-
-/**
- * Whether a value is compared with its siblings. What is made of one reading is as odd as that and no odder; what is made
- * of several, and one of those is accused already, would be accused of the same cause twice.
- */
-function isCompared(judging: Judging, one: Try): boolean {
-  if (one.isUnder || one.isClear || !isTested(measureOf(one.measure))) return false;
-  if (!one.derived) return true;
-  const inputs = readingsIn(one);
-  if (inputs.length < 2) return false;
-  const read = inputs.flatMap((measure) => judging.stand.latest(measure, one.place, one.occasion) ?? []);
-  return !read.some((input) => isOddOne(judging, input));
-}
-
 /** The verdict that another value, or the same at another place, would have by limits alone. */
 const verdictIf = (judging: Judging, one: Try, change: Partial<Pick<Try, 'value' | 'place'>>): Judged['verdict'] => {
   const trial = { ...one, ...change };
@@ -192,16 +125,16 @@ function olderCounts({ stand }: Judging, one: Try): Hint[] {
     : [];
 }
 
+const isOut = (verdict: Judged['verdict']): boolean => verdict === 'low' || verdict === 'high';
+
 /** A reading further from the one before than two of one thing lie apart; one that was out has been put right meanwhile. */
 function triesApart(judging: Judging, one: Try): Hint[] {
   const measure = measureOf(one.measure);
   if (one.derived || one.corrects || one.agreed || measure.counts !== 'newest' || !isFound(measure)) return [];
   const before = judging.stand.tries(one).findLast(({ turn, derived }) => turn < one.turn && !derived);
-  if (!before || before.isClear || before.isUnder || verdictOn(judging, before) !== 'in') return [];
+  if (!before || before.isClear || before.isUnder || isOut(verdictOn(judging, before))) return [];
   return [{ code: 'tries-apart', by: one.value - (before.read ?? before.value) }];
 }
-
-const isOut = (verdict: Judged['verdict']): boolean => verdict === 'low' || verdict === 'high';
 
 /** Judges the try that counts in its slot: by its limit, against its siblings, and by whether its angle holds. */
 export function judgeTry(judging: Judging, one: Try): Judged {
@@ -211,15 +144,13 @@ export function judgeTry(judging: Judging, one: Try): Judged {
   const { doubt, wheelErrorDeg } = judging.angleStands(one);
   const through = own.limit || one.derived ? null : limitThroughSum(judging, one);
   const hintsAmong = (isLeftOut: (other: Try) => boolean) => {
-    const { own: alike, elsewhere } = isCompared(judging, one)
-      ? comparedWith(judging, one, isLeftOut)
-      : { own: [], elsewhere: [] };
-    const among = alike.length < FEWEST_OTHERS ? null : amongOthers(one.value, valuesOf(alike), elsewhere.map(valuesOf), judging.usual(one.measure)); // prettier-ignore
+    const { own: alike, elsewhere } = isCompared(judging, one) ? comparedWith(judging, one, isLeftOut) : NOT_COMPARED;
+    const among = alike.length < FEWEST_OTHERS ? null : amongOthers(one.value, alike, elsewhere, judging.usual(one.measure)); // prettier-ignore
     const hints = hintsFor({
       measure: measureOf(one.measure),
       value: one.value,
-      others: valuesOf(alike),
-      elsewhere: elsewhere.map(valuesOf),
+      others: alike,
+      elsewhere,
       usual: judging.usual(one.measure),
       expected: one.derived ? null : expectationOf(judging, one),
       unit: one.unit,
