@@ -88,7 +88,7 @@ import {
 } from './spec-set.js';
 import { idSchema } from './text.js';
 import { changeShopRequest } from './shop-data.js';
-import { promisesAnswer } from './promise.js';
+import { keptAnswer, promisesAnswer } from './promise.js';
 import {
   changePersonAnswer,
   changePersonRequest,
@@ -226,6 +226,7 @@ export const API = {
   'POST /api/engines/:id/told': { params: id, body: toldRequest, answer: toldSchema, status: 201 },
   'POST /api/engines/:id/on-bench': { params: id, body: onBenchRequest, answer: onBenchSchema, status: 201 },
   'GET /api/promises': { answer: promisesAnswer },
+  'GET /api/promises/kept': { answer: keptAnswer },
   'GET /api/forgotten': { answer: forgottenAnswer },
   'POST /api/engines/:id/setting/way': { params: id, body: settingWayRequest, answer: settingWaySchema, status: 201 },
   'POST /api/engines/:id/setting/aside': { params: id, body: setAsideRequest, answer: setAsideSchema, status: 201 },

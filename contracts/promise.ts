@@ -75,3 +75,9 @@ export const promisesAnswer = z.object({
   shop: z.string(),
 });
 export type PromisesAnswer = z.infer<typeof promisesAnswer>;
+
+/** How well promises held on engines that were handed over since, by how likely each would have been called when it was made. */
+export const keptAnswer = z.object({
+  classes: z.array(z.object({ from: z.number(), to: z.number(), count: z.number().int(), kept: z.number().int() })),
+});
+export type KeptAnswer = z.infer<typeof keptAnswer>;

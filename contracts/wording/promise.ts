@@ -1,4 +1,4 @@
-import type { EnginePromise } from '../promise.js';
+import type { EnginePromise, KeptAnswer } from '../promise.js';
 import { GATE_WORD, STAGE_WORD } from './gate.js';
 import { PART_NAME } from './parts.js';
 import type { Gate } from '../../core/plan/gates.js';
@@ -74,4 +74,12 @@ export function wordTold(
     /\{(\w+)\}/g,
     (whole, name: string) => (filled as Record<string, string>)[name] ?? whole,
   );
+}
+
+/** How well words of one likelihood held. @example wordKept({ from: 0.8, to: 0.95, count: 9, kept: 8 }) // 'Called 80 to 95% likely: 8 of 9 on time.' */
+export function wordKept({ from, to, count, kept }: KeptAnswer['classes'][number]): string {
+  const percent = (share: number) => Math.round(100 * share);
+  const called =
+    from === 0 ? `under ${percent(to)}%` : to === 1 ? `over ${percent(from)}%` : `${percent(from)} to ${percent(to)}%`;
+  return `Called ${called} likely: ${kept} of ${count} on time.`;
 }

@@ -32,5 +32,7 @@ export function gateRoutes(app: App, context: Context, engines: Engines): void {
   const promises = new Promises(context, engines);
   route(app, 'GET /api/promises', MEASURING, async () => promises.list());
 
+  route(app, 'GET /api/promises/kept', MEASURING, async () => ({ classes: await promises.heldWords() }));
+
   route(app, 'GET /api/forgotten', MEASURING, async () => gates.forgotten());
 }

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { PromisesAnswer } from '../../contracts/promise.js';
+import type { KeptAnswer, PromisesAnswer } from '../../contracts/promise.js';
 import { isAtRisk, mustBeTold, wordPromise, wordTold } from '../../contracts/wording/promise.js';
 import { openEngine, openTestShop, typed, type TestShop } from '../test-shop.js';
 
@@ -116,6 +116,29 @@ test('what is learned of time is the shop’s own: values that take longer put t
     expect(setting.told).toBe('learned');
     expect(setting.minutes).toBeGreaterThan(8 * 9);
     expect(setting.minutes).toBeLessThan(8 * 15);
+  } finally {
+    await other.close();
+  }
+});
+
+test('how well promises held is told by how likely they would have been called: one with room, one for a day that was gone', async () => {
+  const other = await openTestShop();
+  try {
+    const held = async () => (await other.as('builder')<KeptAnswer>('GET', '/api/promises/kept')).body.classes;
+    expect(await held()).toEqual([]);
+    const on = (days: number) => new Date(other.clock.at.getTime() + days * 86_400_000).toISOString().slice(0, 10);
+    for (const days of [60, -1]) {
+      const id = await openEngine(other);
+      expect((await other.as('builder')('POST', `/api/engines/${id}/papers/job`, { promised: on(days) })).status).toBe(
+        201,
+      );
+      await other.as('lead')('POST', `/api/engines/${id}/life`, { life: 'handed-over', reason: 'collected' });
+    }
+    expect(await held()).toEqual([
+      { from: 0, to: 0.5, count: 1, kept: 0 },
+      { from: 0.95, to: 1, count: 1, kept: 1 },
+    ]);
+    expect((await other.as('apprentice')('GET', '/api/promises/kept')).status).toBe(403);
   } finally {
     await other.close();
   }

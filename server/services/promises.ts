@@ -4,16 +4,19 @@ import { latenessBySupplier } from '../../core/parts/lateness.js';
 import { isNotFitted, isOpen, type PartLine } from '../../core/parts/line.js';
 import { learnTimes, type LearnedTimes } from '../../core/plan/learned-times.js';
 import { dayNumber } from '../../core/plan/recheck-due.js';
-import { startOfDay, WEEKDAYS, WorkTime, type WorkWeek } from '../../core/plan/work-time.js';
+import { dayIn, startOfDay, WEEKDAYS, WorkTime, type WorkWeek } from '../../core/plan/work-time.js';
 import { actsOf } from '../../core/sheet/acts.js';
+import type { EngineFile } from '../../core/sheet/engine-file.js';
 import { seedOf, type ToReckon } from '../../core/sheet/likely.js';
-import { jobOf } from '../../core/sheet/papers.js';
+import { jobOf, type Job } from '../../core/sheet/papers.js';
 import { pathOf } from '../../core/sheet/path.js';
+import { fileAt, promisesKept, type KeptClass } from '../../core/sheet/promises-kept.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
 import { standOf } from '../../core/sheet/stand.js';
 import { workLeft, type WorkLeft } from '../../core/sheet/work-left.js';
-import { listInWork } from '../store/floor-store.js';
-import { linesOfEngine, listArrivals } from '../store/parts-store.js';
+import { listHandedOver, listInWork } from '../store/floor-store.js';
+import { listPapers } from '../store/paper-store.js';
+import { linesOfEngine, linesOfEngineAt, listArrivals } from '../store/parts-store.js';
 import { listPeople } from '../store/people-store.js';
 import { listTaken } from '../store/reading-store.js';
 import { findShop, findShopData } from '../store/shop-store.js';
@@ -48,6 +51,8 @@ function workWeekOf({ week, hours, closed, timeZone }: ShopData): {
 
 /** Within so long of one another things are done without a rest, whatever the hours of the shop; ms. */
 const LATE_MS = 20 * 60_000;
+/** Of so many engines that were handed over last it is told how well their promises held. */
+const HANDED_OVER = 40;
 /** So many of the parts that came last tell how late their suppliers are. */
 const ARRIVALS = 500;
 
@@ -70,6 +75,7 @@ interface Kept {
 export class Promises {
   private learned: ({ at: number } & Known) | null = null;
   private readonly kept = new Map<string, Kept>();
+  private words: { stamp: string; classes: KeptClass[] } | null = null;
   /** How often each engine was written on in this process; another process moves the time at which it was touched. */
   private readonly writes = new Map<string, number>();
 
@@ -135,22 +141,60 @@ export class Promises {
     return this.learned;
   }
 
-  private async keptOf(id: string, stamp: string, work: WorkWeek, { times, late }: Known): Promise<Kept> {
+  /** How well promises held that were made on engines handed over since, by how likely each would have been called. */
+  async heldWords(): Promise<KeptClass[]> {
+    const { clock, database, workers } = this.context;
+    const { work } = workWeekOf(await findShopData(database));
+    const learned = await this.known(clock.now().getTime(), work);
+    const ids = await listHandedOver(database, HANDED_OVER);
+    const stamp = `${ids.join()} ${work.timeZone}`;
+    if (this.words?.stamp === stamp) return this.words.classes;
+    const made: { toReckon: ToReckon; isKept: boolean }[] = [];
+    for (const id of ids) {
+      const file = await this.engines.file(id);
+      const handedOver = actsOf(file, 'life').find(({ life }) => life === 'handed-over');
+      if (!handedOver) continue;
+      const jobs = await listPapers(database, id, { newestOf: [], allOf: ['job'] });
+      let before: string | null = null;
+      for (const { body, at } of jobs) {
+        const { promised = null } = body as Job;
+        if (promised === null || promised === before || at > handedOver.at) continue;
+        before = promised;
+        const lines = await linesOfEngineAt(database, id, new Date(at));
+        const { steps } = this.leftOn(fileAt(file, at), lines, work, learned);
+        const from = Date.parse(at);
+        made.push({
+          toReckon: { steps, from, promised, seed: seedOf(id), pace: learned.times.engines },
+          isKept: dayIn(Date.parse(handedOver.at), work.timeZone) <= promised,
+        });
+      }
+    }
+    const likely = await workers.run('shop', 'reckonPromises', { engines: made.map(({ toReckon }) => toReckon), work });
+    const classes = promisesKept(made.map(({ isKept }, index) => ({ share: likely[index].share!, isKept })));
+    this.words = { stamp, classes };
+    return classes;
+  }
+
+  /** What is left on an engine as a file says it. */
+  private leftOn(file: EngineFile, lines: PartLine[], work: WorkWeek, { times, late }: Known): WorkLeft {
+    const stand = standOf(file);
+    const path = pathOf({ file, stand, sheet: sheetOf(file, stand), partsOpen: lines.filter(isNotFitted).length });
+    const opensOn = (day: string) => new Date(startOfDay(day, work.timeZone)).toISOString();
+    return workLeft(path, file.spec.practice, times, lines.filter(isOpen), opensOn, late);
+  }
+
+  private async keptOf(id: string, stamp: string, work: WorkWeek, learned: Known): Promise<Kept> {
     const known = this.kept.get(id);
     if (known?.stamp === stamp) return known;
     const file = await this.engines.file(id);
     const lines: PartLine[] = await linesOfEngine(this.context.database, id);
-    const stand = standOf(file);
-    const path = pathOf({ file, stand, sheet: sheetOf(file, stand), partsOpen: lines.filter(isNotFitted).length });
-    const { practice } = file.spec;
-    const opensOn = (day: string) => new Date(startOfDay(day, work.timeZone)).toISOString();
     const told = actsOf(file, 'told').at(-1);
     const kept: Kept = {
       stamp,
-      left: workLeft(path, practice, times, lines.filter(isOpen), opensOn, late),
+      left: this.leftOn(file, lines, work, learned),
       job: jobOf(file),
       told: told ? { at: told.at, by: told.by, expected: told.expected, promised: told.promised } : null,
-      template: practice.path?.told ?? null,
+      template: file.spec.practice.path?.told ?? null,
     };
     if (this.kept.size > 4 * MOST_ENGINES) this.kept.clear();
     this.kept.set(id, kept);

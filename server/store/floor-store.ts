@@ -125,6 +125,15 @@ export async function listShown(queries: Queries, ids: string[]): Promise<{ show
   return rows.map(({ shown, touched_at }) => ({ shown: JSON.parse(shown) as Shown, touchedAt: touched_at }));
 }
 
+/** Engines that were handed over, those touched last first. */
+export async function listHandedOver(queries: Queries, limit: number): Promise<string[]> {
+  const rows = await queries.query<{ engine_id: string }>(
+    `select engine_id from floor where life in ('handed-over', 'closed') order by touched_at desc, tag limit $1`,
+    [limit],
+  );
+  return rows.map(({ engine_id }) => engine_id);
+}
+
 /** Engines in work, those touched last first, with what each waits for as JSON. */
 export async function listInWork(
   queries: Queries,

@@ -59,6 +59,11 @@ export async function findPages<Kind extends PageKind>(
   return (await queries.query<Columns<Kind>>(newestOf('kind = $1 and subject_id = any($2::uuid[])'), [kind, ids])).map(toPage); // prettier-ignore
 }
 
+/** What was wanted for an engine at a moment, as it stood then. */
+export async function linesOfEngineAt(queries: Queries, engineId: string, at: Date): Promise<PartLine[]> {
+  return (await queries.query<Columns<'line'>>(newestOf(`kind = 'line' and engine_id = $1 and at <= $2`), [engineId, at])).map(toPage); // prettier-ignore
+}
+
 /** All that was ever wanted for an engine. */
 export async function linesOfEngine(queries: Queries, engineId: string): Promise<PartLine[]> {
   return (await queries.query<Columns<'line'>>(newestOf(`kind = 'line' and engine_id = $1`), [engineId])).map(toPage);

@@ -6,7 +6,7 @@ import { useEffect, useMemo, useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
 import type { EnginePromise, PromisesAnswer } from '../../../contracts/promise.js';
 import { sayChance } from '../../../contracts/wording/chance.js';
-import { daysBetween, isAtRisk, wordPromise } from '../../../contracts/wording/promise.js';
+import { daysBetween, isAtRisk, wordKept, wordPromise } from '../../../contracts/wording/promise.js';
 import { daysFrom, minutesByDay } from '../../../core/drawing/week-chart.js';
 import { dayNumber, dayOf } from '../../../core/plan/recheck-due.js';
 import { dayIn, startOfDay, WorkTime } from '../../../core/plan/work-time.js';
@@ -37,7 +37,7 @@ function movedTo(engine: EnginePromise, { work, from, pace }: PromisesAnswer, st
 
 /** A week or two of the shop: which engine is worked on when, and what becomes of its promise when it is moved. */
 export function Week() {
-  const { answer, failure, load } = usePromises();
+  const { answer, failure, held: heldWords, load, loadHeld } = usePromises();
   const looksOn = useLooksOn();
   const { enqueueSnackbar } = useSnackbar();
   const [active, setActive] = useState<string | null>(null);
@@ -45,8 +45,8 @@ export function Week() {
   const [held, setHeld] = useState<{ id: string; by: number } | null>(null);
   const [first, setFirst] = useState(0);
   useEffect(() => {
-    if (!looksOn) void load();
-  }, [load, looksOn]);
+    if (!looksOn) void load().then(loadHeld);
+  }, [load, loadHeld, looksOn]);
   const today = answer ? dayIn(answer.from, answer.work.timeZone) : format(new Date(), 'yyyy-MM-dd');
   const firstDay = dayOf(dayNumber(today) + first);
   const days = daysFrom(firstDay, SEEN_DAYS);
@@ -176,6 +176,16 @@ export function Week() {
           </li>
         ))}
       </ul>
+      {heldWords && heldWords.length > 0 && (
+        <section aria-label="Promises so far" className="week-held">
+          <h2>Promises so far</h2>
+          <ul className="plain-list">
+            {heldWords.map((one) => (
+              <li key={one.from}>{wordKept(one)}</li>
+            ))}
+          </ul>
+        </section>
+      )}
     </Page>
   );
 }
