@@ -1,5 +1,5 @@
 import { sampleStandardDeviation } from 'simple-statistics';
-import { chance } from '../chance.js';
+import { chance, normals } from '../chance.js';
 import { ImpossibleInput, type Impossibility } from '../impossible.js';
 import { K } from '../tolerances.js';
 import { CROSSING_DEG } from '../tolerances.js';
@@ -235,8 +235,7 @@ const DRAWN = { most: 40, least: 12, points: 40_000 };
  * that stray from its curve as those did, and looked at alike. Sweeps in which a figure is not reached are left out.
  */
 export function lobeDoubt(input: LobeAnalyseInput, seed = 1): LobeDoubt {
-  const random = chance(seed);
-  const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+  const normal = normals(chance(seed));
   const curve = smoothed(input);
   const length = Math.min(DRAWN.most, Math.max(DRAWN.least, Math.round(DRAWN.points / input.points.length)));
   const drawn = Array.from({ length }, (): LobeAnalysis[] => {

@@ -1,4 +1,4 @@
-import { chance } from '../chance.js';
+import { chance, normals } from '../chance.js';
 import { ImpossibleInput } from '../impossible.js';
 import { lobeAnalyse, lobeDoubt, type LobeAnalyseInput } from './lobe-analyse.js';
 import { lobeFromCard } from './lobe-from-card.js';
@@ -80,7 +80,7 @@ describe('a swept lobe', () => {
 
   /** A sweep every four degrees on a dial of half thousandths, by a hand that is off by some tenths of one. */
   const dialled = (next: () => number, noise = 0.0002) => {
-    const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+    const normal = normals(next);
     return lobe.points
       .filter((_point, index) => index % 4 === 0)
       .map(([deg, lift]): [number, number] => [

@@ -3,7 +3,7 @@ import { mean, median, probit, sampleVariance } from 'simple-statistics';
 /**
  * Which value of a row is unlike the others, with a stated rate of false alarms: the residual from the middle of the
  * others, against a scale that is shrunk to what is usual, with a cut for the number of values that are tested on the
- * whole engine. The rates are in `docs/doubt.md` and are held by `odd-one.test.ts`.
+ * whole engine. The rates are in `docs/doubt.md` and are held by `core/sheet/doubt.test.ts`.
  */
 
 /** Of good engines, so many are to have any value accused in their whole build: half of what is promised, for each value is tested again with every one typed after it. */

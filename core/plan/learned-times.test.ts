@@ -1,4 +1,4 @@
-import { chance } from '../chance.js';
+import { chance, normals } from '../chance.js';
 import { blended, blendedMean, learnTimes, type TakenAt } from './learned-times.js';
 
 const minutesBetween = (from: number, to: number) => (to - from) / 60_000;
@@ -70,7 +70,7 @@ describe('a guess', () => {
 
   test('so many times what one takes on average is what many take, with the few that take long', () => {
     const next = chance(503);
-    const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+    const normal = normals(next);
     const gaps = Array.from({ length: 400 }, () => 5 * Math.exp(0.6 * normal()));
     const sum = gaps.reduce((all, gap) => all + gap, 0);
     const { checks } = learn(taken('a', 'bore', gaps));

@@ -1,13 +1,10 @@
-import { chance } from '../chance.js';
+import { chance, normals } from '../chance.js';
 import { measureOf } from './measures.js';
 import { narrowLimit } from './narrow-limits.js';
 import { GENERAL_PRACTICE, trustPartsOf, uncertaintyOf } from './practice.js';
 import { agree, trustOfMean, trustParts } from './trust.js';
 
-const normalFrom = (seed: number) => {
-  const next = chance(seed);
-  return () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
-};
+const normalFrom = (seed: number) => normals(chance(seed));
 
 describe('tries of one thing', () => {
   test.each([2, 3, 5, 10])('%p of them agree nineteen of twenty times', (tries) => {

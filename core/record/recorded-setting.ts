@@ -1,6 +1,7 @@
 import type { StopMethod } from '../cam/valve-stops.js';
 import type { Hint } from '../judge/hints.js';
 import { measureOf } from '../plan/measures.js';
+import { withRepeats } from '../plan/practice.js';
 import type { Along } from '../plan/practice.js';
 import { actsOf, type ReadingStruck } from '../sheet/acts.js';
 import { comparedWithBuild, driftOf, type DriftCause } from '../sheet/drift.js';
@@ -81,14 +82,15 @@ export const recordedStrikes = (file: Pick<EngineFile, 'acts' | 'readings'>): Re
   });
 
 /** Every valve that has changed since the build, on each occasion on which it was read again. */
-export function recordedDrift({ engine, spec }: EngineFile, { rows }: Pick<Sheet, 'rows'>): RecordedDrift[] {
+export function recordedDrift({ engine, spec, history }: EngineFile, { rows }: Pick<Sheet, 'rows'>): RecordedDrift[] {
   const again = rows.filter((row) => row.occasion && measureOf(row.measure).scope === 'valve' && !row.derivedFrom);
+  const practice = withRepeats(spec.practice, history);
   const pairs = new Map(again.map(({ occasion, measure }) => [`${occasion} ${measure}`, { occasion: occasion!, measure }])); // prettier-ignore
   return [...pairs.values()].flatMap(
     ({ occasion, measure }) =>
     measureOf(measure).options
       ? []
-      : driftOf(engine, spec.practice, rows, measureOf(measure), comparedWithBuild(occasion))
+      : driftOf(engine, practice, rows, measureOf(measure), comparedWithBuild(occasion))
           .filter(({ isReal }) => isReal)
           .map(({ place, change, uncertainty, isAlone, cause }) => ({ occasion, measure, place, change, uncertainty, isAlone, cause })), // prettier-ignore
   );

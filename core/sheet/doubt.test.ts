@@ -1,4 +1,4 @@
-import { chance } from '../chance.js';
+import { chance, normals } from '../chance.js';
 import type { Engine } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
 import { parseValve, placesOf } from '../engine/places.js';
@@ -34,15 +34,13 @@ const BUILD_OF_V8: [measure: string, truth: number, exhaust?: number][] = [
   ['adjuster-turns-used', 2.5, 2.25], ['lock-screw-depth', 0.1], ['lock-torque', 22], ['valve-lift', 0.58, 0.59],
 ]; // prettier-ignore
 
-const normal = (next: () => number) => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
-
 /** One reading as a gauge shows it: the truth, what hand and gauge are off by, and the nearest step. */
 function read(key: string, place: string, truth: number, next: () => number, more: Partial<Reading> = {}): Reading {
   const { units, uncertainty, resolution } = measureOf(key);
   const unit = units[0];
   const step = fromCanonical(resolution, unit);
   const deviation = fromCanonical(Math.sqrt((uncertainty / 2) ** 2 - resolution ** 2 / 12), unit);
-  const shown = Math.round((truth + deviation * normal(next)) / step) * step;
+  const shown = Math.round((truth + deviation * normals(next)()) / step) * step;
   return readingOf(key, place, shown.toFixed(6), unit, more);
 }
 

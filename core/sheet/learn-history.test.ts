@@ -1,4 +1,4 @@
-import { chance } from '../chance.js';
+import { chance, normals } from '../chance.js';
 import type { Engine } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
 import { placesOf } from '../engine/places.js';
@@ -13,10 +13,7 @@ import { fileOf, readingOf } from './test-file.js';
 
 const engine = LAYOUTS[0].engine as Engine;
 const IN = (inches: number) => toCanonical(inches, 'in');
-const normalFrom = (seed: number) => {
-  const next = chance(seed);
-  return () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
-};
+const normalFrom = (seed: number) => normals(chance(seed));
 
 /** Eight deck heights of an engine whose pistons stand so far apart, in inches; each read `tries` times by a hand so unsteady. */
 function decks(normal: () => number, spread: number, { tries = 1, hand = 0, wild = 0 } = {}): Reading[] {

@@ -1,4 +1,4 @@
-import { chance } from '../chance.js';
+import { chance, normals } from '../chance.js';
 import { drawnLate } from '../parts/lateness.js';
 import type { Learned } from '../plan/learned-times.js';
 import { planInto, readySteps } from '../plan/promise.js';
@@ -40,8 +40,7 @@ export interface Likely {
 export const seedOf = (engineId: string): number => Number.parseInt(engineId.slice(0, 8), 16) % 2_147_483_647;
 
 /** One draw of Student's t with so many degrees of freedom: what few cases leave open lies further out than a normal one. */
-function studentT(freedom: number, next: () => number): number {
-  const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+function studentT(freedom: number, normal: () => number): number {
   let squares = 0;
   for (let one = 0; one < freedom; one++) squares += normal() ** 2;
   return normal() / Math.sqrt(squares / freedom);
@@ -54,9 +53,9 @@ const MOST_FREEDOM = 30;
 const MOST_LOG = Math.log(10);
 
 /** By how much an engine and its hand are slower than usual, in one way of all that it may go: one factor for all of its steps. */
-function drawnPace({ mean, deviation, count }: Learned, next: () => number): number {
+function drawnPace({ mean, deviation, count }: Learned, normal: () => number): number {
   const cases = count + GUESSED_CASES;
-  const t = studentT(Math.min(cases, MOST_FREEDOM), next);
+  const t = studentT(Math.min(cases, MOST_FREEDOM), normal);
   const log = (count / cases) * mean + deviation * Math.sqrt(1 + 1 / cases) * t;
   return Math.exp(Math.min(log, MOST_LOG));
 }
@@ -77,6 +76,7 @@ export function likelyOf(
   const ready = readySteps(steps);
   const usual = planInto(time, ready, steps.map(({ minutes }) => minutes), from); // prettier-ignore
   const random = chance(seed);
+  const normal = normals(random);
   const opened = new Map<string, number>();
   const opensOn = (day: string): number => {
     if (!opened.has(day)) opened.set(day, startOfDay(day, work.timeZone));
@@ -87,7 +87,7 @@ export function likelyOf(
       ? ready.notBefore[index]
       : Math.max(...arrivals.map(({ on, late }) => opensOn(dayOf(dayNumber(on) + drawnLate(late, random)))));
   const ends = Array.from({ length: TIMES }, () => {
-    const factor = drawnPace(pace, random);
+    const factor = drawnPace(pace, normal);
     const way = { ...ready, notBefore: steps.map(arrives) };
     return planInto(time, way, steps.map(({ minutes }) => minutes * factor), from).finishAt; // prettier-ignore
   }).sort((a, b) => a - b);

@@ -1,4 +1,4 @@
-import { chance } from '../chance.js';
+import { chance, normals } from '../chance.js';
 import type { CamCard } from '../cam/cam-card.js';
 import type { Engine } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
@@ -259,7 +259,7 @@ describe('tries', () => {
   test('what a dial reads at eight angles is one drop: the least between them follows, better known than by one', () => {
     const same = setUp({ gasketFinal: 0.051 });
     const next = chance(907);
-    const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+    const normal = normals(next);
     const angles = [-5, 0, 5, 8, 10, 12, 15, 20];
     let [off, single] = [0, 0];
     const ENGINES = 25;

@@ -1,4 +1,4 @@
-import { chance } from '../chance.js';
+import { chance, normals } from '../chance.js';
 import type { Engine } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
 import { measureOf } from '../plan/measures.js';
@@ -116,7 +116,7 @@ describe('tries of one thing', () => {
 
   test('a value on its limit is not talked in by reading it until it is', () => {
     const next = chance(307);
-    const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+    const normal = normals(next);
     const set = spec({ measure: 'piston-skirt', min: 4.025 });
     const [ENGINES, TRIES] = [400, 5];
     const truth = IN(4.025);

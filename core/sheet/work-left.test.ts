@@ -2,7 +2,7 @@ import type { Engine } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
 import { placesOf } from '../engine/places.js';
 import type { PartLine } from '../parts/line.js';
-import { chance } from '../chance.js';
+import { chance, normals } from '../chance.js';
 import { latenessOf } from '../parts/lateness.js';
 import { learnTimes, type Learned } from '../plan/learned-times.js';
 import { promise } from '../plan/promise.js';
@@ -160,7 +160,7 @@ describe('how likely a promise is kept', () => {
 
   test('what was called so likely happened as often, in shops of every pace, with little history and with much', () => {
     const next = chance(601);
-    const normal = () => Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+    const normal = normals(next);
     const called = new Map<number, { said: number; held: number; count: number }>();
     const SHOPS = 600;
     for (let shop = 0; shop < SHOPS; shop++) {

@@ -1,4 +1,4 @@
-import { chance } from '../chance.js';
+import { chance, normals } from '../chance.js';
 import { ImpossibleInput } from '../impossible.js';
 import { checkPistonValve, dropAtTdc, gasketTerm, type PistonValveInput } from './piston-valve.js';
 import { crankOf, fillDrop, leastGap, tableOf, type Crank, type LobeTable } from './valve-gap.js';
@@ -123,22 +123,6 @@ function sensitivityOf(input: PistonValveUncertaintyInput, bench: Bench, unsure:
   return parts
     .map(({ input: one, part }) => ({ input: one, share: sum === 0 ? 0 : part / sum }))
     .sort((a, b) => b.share - a.share);
-}
-
-/** Two normal draws from two even ones (Box and Muller). */
-function normals(next: () => number): () => number {
-  let spare: number | null = null;
-  return () => {
-    if (spare !== null) {
-      const kept = spare;
-      spare = null;
-      return kept;
-    }
-    const radius = Math.sqrt(-2 * Math.log(1 - next()));
-    const angle = 2 * Math.PI * next();
-    spare = radius * Math.sin(angle);
-    return radius * Math.cos(angle);
-  };
 }
 
 /**

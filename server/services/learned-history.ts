@@ -38,6 +38,11 @@ export class LearnedHistory {
 
   async of(queries: Queries): Promise<ShopHistory> {
     this.look();
-    return (this.known ??= learnHistory(await listOfBuilds(queries, LOOKED_BACK)));
+    if (this.known) return this.known;
+    const { version } = this;
+    const learned = learnHistory(await listOfBuilds(queries, LOOKED_BACK));
+    // Where another build was signed meanwhile, what was read lacks it.
+    if (this.version === version) this.known = learned;
+    return learned;
   }
 }

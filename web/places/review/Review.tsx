@@ -79,8 +79,10 @@ export function Review() {
     (row) => !row.derivedFrom || !inQuestion.some((other) => other !== row && other.readingId === row.readingId),
   );
 
-  // Whoever reads until it fits leaves a trace: the lead sees how often.
-  const retaken = rows.filter((row) => !row.derivedFrom && row.count >= RETAKEN);
+  // Whoever reads until it fits leaves a trace: the lead sees how often. Where each pass counts, several are as they should be.
+  const retaken = rows.filter(
+    (row) => !row.derivedFrom && row.count >= RETAKEN && measureOf(row.measure).counts !== 'each',
+  );
 
   const block = (title: string, items: ReactNode[], none?: string, count = items.length) =>
     (items.length > 0 || none) && (

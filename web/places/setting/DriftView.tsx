@@ -31,7 +31,7 @@ export function DriftView({
   const file = useDesk((desk) => desk.file!);
   const looksOn = useLooksOn();
   const inks = useChartInks();
-  const { practice } = engine.specSet;
+  const { practice } = useDesk((desk) => desk.judging!).spec;
   // What was read at the valves on another occasion too, and is a number.
   const measures = useMemo(
     () =>
