@@ -5,7 +5,7 @@ import { findPlace } from '../core/engine/places.js';
 import { atValue, type At, type Measure } from '../core/plan/measure.js';
 import { findMeasure } from '../core/plan/measures.js';
 import { isOwnKey, ownOf } from '../core/plan/own-measure.js';
-import { readEntry } from '../core/plan/read-entry.js';
+import { readEntry, type PlainSide } from '../core/plan/read-entry.js';
 import type { SpecSet } from '../core/plan/spec-sets.js';
 import { BUILD, type Slot } from '../core/sheet/slot.js';
 import type { Unit } from '../core/units/units.js';
@@ -31,11 +31,16 @@ function atOf({ at: by }: Measure, { at, atLiftMm }: NewReading): At | undefined
   return at ?? first;
 }
 
-/** An item as it will stand, or why it is refused: unknown measure, place or unit, or text that is no number. */
+/**
+ * An item as it will stand, or why it is refused: unknown measure, place or unit, or text that is no number.
+ *
+ * @param plain what a number without its side is; asked about unless it was kept before that was asked
+ */
 export function checkReading(
   { engine, spec }: { engine: Engine; spec: SpecSet },
   sent: NewReading,
   index: number,
+  plain?: PlainSide,
 ): Item | Refused {
   const at = (field: string) => `readings.${index}.${field}`;
   const measure = findMeasure(sent.measure);
@@ -68,7 +73,7 @@ export function checkReading(
       path: at(sent.at ? 'at' : 'atLiftMm'),
       message: measure.at ? `${measure.key} is taken at one ${measure.at}` : `${measure.key} is taken at no lift or setting`,
     }; // prettier-ignore
-  const entry = readEntry(measure, sent.entered, sent.unit as Unit);
+  const entry = readEntry(measure, sent.entered, sent.unit as Unit, plain);
   if (!entry.ok)
     return { code: 'reading.not-a-number', path: at('entered'), message: wordEntry(entry.reason, measure) };
   const occasion = sent.occasion === BUILD ? undefined : sent.occasion;

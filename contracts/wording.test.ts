@@ -86,7 +86,7 @@ describe('what was typed and cannot be read is told why', () => {
   const sided = { sides: { plus: 'above', minus: 'below' } };
   test.each([
     ['empty', {}, 'nothing was typed'],
-    ['decimal-comma', {}, 'write the decimal with a point, not a comma'],
+    ['two-marks', {}, 'two decimal marks. Type one, without thousands: 1250.5 or 1250,5'],
     ['zero-denominator', {}, 'a fraction cannot be over zero'],
     ['not-a-number', {}, 'this is no number; write 0.625 or 5/8'],
     ['too-large', {}, 'nothing on an engine is as large as this'],

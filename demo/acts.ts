@@ -4,6 +4,7 @@ import { lobeFromCard, type LobeFromCardInput } from '../core/cam/lobe-from-card
 import type { CamCard } from '../core/cam/cam-card.js';
 import type { Hint } from '../core/judge/hints.js';
 import { atValue, type At, type Stage } from '../core/plan/measure.js';
+import { measureOf } from '../core/plan/measures.js';
 import type { Along } from '../core/plan/practice.js';
 import type { EngineLife } from '../core/sheet/acts.js';
 import type { Gate } from '../core/plan/gates.js';
@@ -193,13 +194,17 @@ export const again = (occasion: string, measure: string, unit: string, text: str
   return taken.act === 'take' ? { ...taken, occasion } : taken;
 };
 
+/** A plain number on the plus side of its measure, as a builder says it: the card's own side. */
+const withSide = (measure: string, entered: string) =>
+  /^[\d.]+$/.test(entered) ? `${entered} ${measureOf(measure).sides!.plus}` : entered;
+
 /** One angle of the whole engine, read at a lift or drop in mm. */
 export const angle = (measure: string, entered: string, atLiftMm?: number): DemoAct => ({
   act: 'take',
   measure,
   unit: 'deg',
   ...(atLiftMm === undefined ? {} : { atLiftMm }),
-  values: [['engine', entered]],
+  values: [['engine', withSide(measure, entered)]],
 });
 
 /** A pass over dead centre by piston stop. */

@@ -22,7 +22,7 @@ test.each<[string, EngineData, string, string]>([
   ['a figure that no engine has', { hat: { entered: '7', unit: 'in' } }, 'hat', 'figure-unknown'],
   ['a bore in degrees', { bore: { entered: '4', unit: 'deg' } }, 'bore', 'figure-unit'],
   ['a bore in thousandths, which nobody types', { bore: { entered: '4125', unit: 'thou' } }, 'bore', 'figure-unit'],
-  ['a comma', { bore: { entered: '4,125', unit: 'in' } }, 'bore', 'figure-no-number'],
+  ['two decimal marks', { bore: { entered: '1,250.5', unit: 'in' } }, 'bore', 'figure-no-number'],
   ['inches typed as millimetres', { bore: { entered: '4.125', unit: 'mm' } }, 'bore', 'figure-out-of-reason'],
   ['a rod no longer than the throw', { ...HYDROPLANE, 'rod-length': { entered: '1.8', unit: 'in' } }, 'rod-length', 'rod-too-short'],
   ['a spring bound as it is fitted', { 'spring-solid': { entered: '48', unit: 'mm' }, 'spring-installed-intake': { entered: '46', unit: 'mm' } }, 'spring-solid', 'spring-bound'],

@@ -1,18 +1,20 @@
 /** Money is counted in minor units of the shop's currency, as whole numbers: 12.50 with two digits is 1250. */
 
-type ParsedMoney = { ok: true; value: number } | { ok: false; reason: 'no-money' | 'too-fine' | 'too-much' };
+type ParsedMoney =
+  { ok: true; value: number } | { ok: false; reason: 'no-money' | 'two-marks' | 'too-fine' | 'too-much' };
 
 /** More than this is no price of a part. */
 const MOST_MINOR = 1_000_000_000;
 
 /**
- * An amount as it was typed, in minor units: `12.5`, `1,240.00` is not one.
+ * An amount as it was typed, in minor units: `12.5` or `12,5`; thousands are not parted, so `1,240.00` asks.
  *
  * @param digits decimals of the currency: 2 for most, 0 for some
  * @example parseMoney('12.5', 2) // { ok: true, value: 1250 }
  */
 export function parseMoney(text: string, digits: number): ParsedMoney {
-  const match = /^(\d{1,12})(?:\.(\d*))?$/.exec(text.trim());
+  const match = /^(\d{1,12})(?:[.,](\d*))?$/.exec(text.trim());
+  if (/^\d*(?:[.,]\d*){2,}$/.test(text.trim())) return { ok: false, reason: 'two-marks' };
   if (!match) return { ok: false, reason: 'no-money' };
   const [, whole, part = ''] = match;
   if (part.length > digits) return { ok: false, reason: 'too-fine' };

@@ -10,7 +10,11 @@ describe('angles as they are read on a wheel, in the signs of the card', () => {
   test.each([
     ['intake-open', '4 after', -4],
     ['intake-open', '4a', -4],
-    ['intake-open', '30', 30],
+    ['intake-open', '+30', 30],
+    ['intake-open', 'a 4', -4],
+    ['exhaust-close', 'B6', -6],
+    ['intake-close', 'btdc 136', 44],
+    ['intake-open', '0', 0],
     ['intake-open', '-4', -4],
     ['intake-close', '36 after', 36],
     ['intake-close', '136 btdc', 44],
@@ -34,7 +38,10 @@ describe('angles as they are read on a wheel, in the signs of the card', () => {
     ['4 sideways', 'unknown-side'],
     ['-4 after', 'sign-twice'],
     ['after', 'empty'],
-    ['4,5 after', 'decimal-comma'],
+    ['30', 'which-side'],
+    ['b 4 after', 'side-twice'],
+    ['1,250.5 after', 'two-marks'],
+    ['b 1,250.5', 'two-marks'],
   ])('%p is refused as %s', (entered, reason) => expect(value('intake-open', entered)).toBe(reason));
   test('off the wheel', () => {
     expect(value('intake-open', '361', 'deg360')).toBe('off-the-wheel');
@@ -47,6 +54,15 @@ describe('other entries', () => {
   test('the deck is above or below', () => {
     expect(value('deck-height', '0.005 below', 'in')).toBeCloseTo(-0.127, 9);
     expect(value('deck-height', '0.005 above', 'in')).toBeCloseTo(0.127, 9);
+  });
+  test('the side may come before the number, and is asked for where there is none', () => {
+    expect(value('deck-height', 'B .005', 'in')).toBeCloseTo(-0.127, 9);
+    expect(value('deck-height', 'below 0,005', 'in')).toBeCloseTo(-0.127, 9);
+    expect(value('deck-height', '.005', 'in')).toBe('which-side');
+    expect(value('deck-height', '-.005', 'in')).toBeCloseTo(-0.127, 9);
+  });
+  test('what was kept before the side was asked is on the plus side, as it was then', () => {
+    expect(readEntry(measureOf('deck-height'), '.005', 'in', 'plus')).toMatchObject({ ok: true });
   });
   test('the sprocket is advanced or retarded', () => {
     expect([value('cam-offset', '4 advanced'), value('cam-offset', '2r')]).toEqual([4, -2]);

@@ -7,6 +7,8 @@ export type EntryProblem =
   | (ParsedEntry & { ok: false })['reason']
   | 'not-an-option'
   | 'unknown-side'
+  | 'which-side'
+  | 'side-twice'
   | 'sign-twice'
   | 'off-the-wheel'
   | 'too-many-sizes'
@@ -19,11 +21,13 @@ export type Entry =
 
 /** Behind a thickness: nothing touched, so there is at least so much. Its first letter is a key at the bench. */
 export const UNTOUCHED = 'untouched';
-const CLEAR = /^([^]*?)\s*(?:n|untouched)$/i;
+/** Before its number or behind it. */
+const CLEAR = /^(?:([^]*?)\s*(?:n|untouched)|(?:n|untouched)\s*([^]*))$/i;
 
 /** A thickness that nothing touched: `0.150 untouched`, `0.150 n`; or a plain number. */
 function readClear(entered: string, unit: Unit): Entry {
-  const [, number] = CLEAR.exec(entered.trim()) ?? [];
+  const [, before, behind] = CLEAR.exec(entered.trim()) ?? [];
+  const number = before ?? behind;
   const parsed = parseEntered(number ?? entered);
   if (!parsed.ok) return parsed;
   return { ok: true, value: toCanonical(parsed.value, unit), sizes: [], ...(number === undefined ? {} : { isClear: true }) }; // prettier-ignore
@@ -58,11 +62,22 @@ const DEAD_CENTRES: Record<string, { side: 'after' | 'before'; deadCentre: 'TDC'
   bbdc: { side: 'before', deadCentre: 'BDC' },
 };
 
+/**
+ * What a number without sign and side is: asked about at the bench; on the plus side where that is said beside it (the
+ * field of a form), and in what was kept before it was asked.
+ */
+export type PlainSide = 'asked' | 'plus';
+
 const isAngle = (sides: Sides): sides is AngleSides => sides.deadCentre !== undefined;
 
-/** A number with a side behind it: `31.5 after`, `4a`, `136 btdc`, `0.005 below`. Without one, plus is meant. */
-function readSided(sides: Sides, entered: string, unit: Unit): Entry {
-  const [, number, word] = /^([^]*?)\s*([a-z]*)$/i.exec(entered.trim())!;
+/**
+ * A number with its side, in any order: `31.5 after`, `4a`, `136 btdc`, `0.005 below`, `B .005`. A sign is a side too; of
+ * nothing at all there is none. Without either it is asked which side: half of all numbers would be wrong by twice themselves.
+ */
+function readSided(sides: Sides, entered: string, unit: Unit, plain: PlainSide): Entry {
+  const [, before, number, behind] = /^([a-z]*)\s*([^]*?)\s*([a-z]*)$/i.exec(entered.trim())!;
+  if (before !== '' && behind !== '') return { ok: false, reason: 'side-twice' };
+  const word = before + behind;
   const parsed = parseEntered(number);
   if (!parsed.ok) return parsed;
   const value = toCanonical(parsed.value, unit);
@@ -73,8 +88,10 @@ function readSided(sides: Sides, entered: string, unit: Unit): Entry {
     return { ok: true, value: read, sizes: [] };
   }
   if (isAngle(sides) && Math.abs(value) > 360) return { ok: false, reason: 'off-the-wheel' };
+  const isSigned = /^[+\-−]/.test(number);
+  if (word === '' && !isSigned && value !== 0 && plain === 'asked') return { ok: false, reason: 'which-side' };
   if (word === '') return { ok: true, value, sizes: [] };
-  if (/^\s*[+-]/.test(number)) return { ok: false, reason: 'sign-twice' };
+  if (isSigned) return { ok: false, reason: 'sign-twice' };
   const typed = word.toLowerCase();
   const other = DEAD_CENTRES[typed];
   if (other && isAngle(sides)) {
@@ -116,12 +133,12 @@ function readEdges(entered: string, unit: Unit): Entry {
  * Reads what was typed at a place, by what the measure is: one of its options, a number, a number with its side, or
  * several sizes. One reader for screen and server, so that both always see the same value.
  */
-export function readEntry(measure: Measure, entered: string, unit: Unit): Entry {
+export function readEntry(measure: Measure, entered: string, unit: Unit, plain: PlainSide = 'asked'): Entry {
   if (measure.options) {
     const value = measure.options.indexOf(entered.trim());
     return value >= 0 ? { ok: true, value, sizes: [] } : { ok: false, reason: 'not-an-option' };
   }
-  if (measure.sides) return readSided(measure.sides, entered, unit);
+  if (measure.sides) return readSided(measure.sides, entered, unit, plain);
   if (measure.mayBeClear) return readClear(entered, unit);
   if (measure.mayNotPass) return readBlade(entered, unit);
   if (measure.hasEdges) return readEdges(entered, unit);

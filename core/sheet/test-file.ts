@@ -47,7 +47,7 @@ export function readingOf(
 ): Reading {
   const { atValue, ...change } = more;
   const { at: by } = measureOf(measure);
-  const entry = readEntry(measureOf(measure), entered, unit);
+  const entry = readEntry(measureOf(measure), entered, unit, 'plus');
   if (!entry.ok) throw new Error(`${entered}: ${entry.reason}`);
   const at: At | undefined = by && atValue !== undefined ? { by, value: atValue } : undefined;
   const when = '2026-11-24T08:00:00.000Z';

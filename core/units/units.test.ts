@@ -13,15 +13,20 @@ describe('numbers as they are typed at the bench', () => {
     ['5.', 5],
     ['+3', 3],
     [' 12 ', 12],
+    ['2,451', 2.451],
+    ['1,250', 1.25],
+    [',5', 0.5],
+    ['−0,005', -0.005],
   ])('%p is read as %p', (text, value) => expect(parseEntered(text)).toEqual({ ok: true, value }));
 
   test.each([
     ['', 'empty'],
     ['   ', 'empty'],
-    ['0,625', 'decimal-comma'],
-    ['1,250', 'decimal-comma'],
+    ['1,250.5', 'two-marks'],
+    ['1.250,5', 'two-marks'],
+    ['1,250,000', 'two-marks'],
     ['3/0', 'zero-denominator'],
-    ['1.2.3', 'not-a-number'],
+    ['1.2.3', 'two-marks'],
     ['1e3', 'not-a-number'],
     ['Infinity', 'not-a-number'],
     ['0x10', 'not-a-number'],

@@ -152,7 +152,7 @@ describe('taking readings', () => {
     ['request.invalid', 'takenAt', { ...typed('preload-turns', '1I', '0.5', 'turn'), takenAt: 'yesterday' }],
     ['request.invalid', 'occasion', { ...typed('preload-turns', '1I', '0.5', 'turn'), occasion: 'First heat!' }],
     ['reading.not-a-number', 'entered', typed('preload-turns', '1I', 'tight', 'turn')],
-    ['reading.not-a-number', 'entered', typed('preload-turns', '1I', '0,5', 'turn')],
+    ['reading.not-a-number', 'entered', typed('preload-turns', '1I', '1,250.5', 'turn')],
     ['reading.not-a-number', 'entered', typed('preload-turns', '1I', '', 'turn')],
     ['reading.not-a-number', 'entered', typed('plunger-state', '1I', 'floating', 'choice')],
     [

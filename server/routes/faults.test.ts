@@ -36,7 +36,7 @@ describe('an acceptance is about a verdict, a value and a limit, and falls when 
   const accepted = async () => {
     const id = await openEngine(shop);
     await fileCard(id);
-    await post(id, ...pass('30 after', '30 before'), deg('intake-open', '8'));
+    await post(id, ...pass('30 after', '30 before'), deg('intake-open', '+8'));
     expect(await flagAt(id, 'intake-open')).toMatchObject({ verdict: 'high', open: true });
     expect((await accept(id, 'intake-open')).status).toBe(201);
     expect(await flagAt(id, 'intake-open')).toMatchObject({ verdict: 'high', open: false });
@@ -157,9 +157,9 @@ test('the floor says of every engine what its sheet says', async () => {
   await post(
     id,
     ...pass('30 after', '30 before'),
-    { ...deg('intake-drop-opening', '82'), at: { by: 'drop', value: 0.508 } },
-    { ...deg('intake-drop-closing', '134'), at: { by: 'drop', value: 0.508 } },
-    deg('intake-open', '8'),
+    { ...deg('intake-drop-opening', '+82'), at: { by: 'drop', value: 0.508 } },
+    { ...deg('intake-drop-closing', '+134'), at: { by: 'drop', value: 0.508 } },
+    deg('intake-open', '+8'),
     typed('main-bore', 'M1', '2.4526', 'in'),
     typed('main-journal', 'M1', '2.4480', 'in'),
     typed('preload-turns', '1I', '9', 'turn'),

@@ -204,9 +204,13 @@ describe('the stops, and what they are reckoned from', () => {
     const reading = (measure: string, entered: string, lift: number) => ({ ...typed(measure, 'engine', entered, 'deg'), ...at(lift) }); // prettier-ignore
     await post(id, 'readings', { readings: [typed('tdc-stop-first', 'engine', '30 after', 'deg'), typed('tdc-stop-second', 'engine', '30 before', 'deg')] }); // prettier-ignore
     // 12 before and 44 after are what the card says at 0.050; at 0.020 they are later by as much as the flank is wide.
-    await post(id, 'readings', { readings: [reading('intake-open', '27', 0.02), reading('intake-close', '59', 0.02)] });
+    await post(id, 'readings', {
+      readings: [reading('intake-open', '+27', 0.02), reading('intake-close', '+59', 0.02)],
+    });
     expect((await stopsOf(id)).events).toEqual(CARD.seat);
-    await post(id, 'readings', { readings: [reading('intake-open', '14', 0.05), reading('intake-close', '42', 0.05)] });
+    await post(id, 'readings', {
+      readings: [reading('intake-open', '+14', 0.05), reading('intake-close', '+42', 0.05)],
+    });
     const measured = await stopsOf(id);
     expect(measured.from).toEqual({ I: 'measured-events', E: 'measured-centreline' });
     // One cam: the exhaust comes two degrees earlier as well.

@@ -66,7 +66,7 @@ describe('the cam card', () => {
     const id = await openEngine(shop);
     await shop.as('builder')('POST', `/api/engines/${id}/cam-card`, CARD);
     await post(id, deg('tdc-stop-first', '30 after'), deg('tdc-stop-second', '30 before'));
-    const { body } = await post(id, deg('intake-open', '4 after', 1.27), deg('intake-close', '40', 1.27));
+    const { body } = await post(id, deg('intake-open', '4 after', 1.27), deg('intake-close', '+40', 1.27));
     expect(body.saved.map((saved) => saved.verdict)).toEqual(['in', 'high']);
     expect(body.saved[0].limit!.source).toMatch(/^Cam card, -4°/);
   });
@@ -104,7 +104,7 @@ describe('dead centre over HTTP', () => {
     await post(
       id,
       ...pass('30 after', '30 before'),
-      deg('intake-open', '4'),
+      deg('intake-open', '+4'),
       ...pass('34 after', '26 before'),
       ...pass('30 after', '30 before'),
     );
@@ -220,7 +220,7 @@ describe('a reading that was wrong', () => {
     expect([refused.status, refused.body.error.issues[0].path]).toEqual([422, 'readings.0.corrects']);
     await post(id, { ...deg('tdc-stop-first', '34 after'), supersedes: first.id, corrects: true });
     expect(await rowOf(id, 'tdc-wheel-error')).toMatchObject({ value: 4 });
-    const saved = await post(id, deg('intake-open', '8 after', 1.27), deg('intake-close', '40', 1.27));
+    const saved = await post(id, deg('intake-open', '8 after', 1.27), deg('intake-close', '+40', 1.27));
     expect(saved.body.saved.map(({ verdict }) => verdict)).toEqual(['in', 'in']);
     expect(await rowOf(id, 'intake-close')).toMatchObject({ value: 36, corrected: { read: 40 } });
     const readings = await shop.as('builder')<{ readings: { corrects?: true }[] }>('GET', `/api/engines/${id}/readings`); // prettier-ignore

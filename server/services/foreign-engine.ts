@@ -75,7 +75,7 @@ function readingsOf(file: EngineExport, judged: { engine: Engine; spec: SpecSet 
   return file.readings.map((sent, index) => {
     const refuse = (code: Failure['code'], field: string, message: string) =>
       new Failure(code, [{ path: `file.readings.${index}.${field}`, message }]);
-    const item = checkReading(judged, sent, index);
+    const item = checkReading(judged, sent, index, 'plus');
     if ('code' in item) throw new Failure(item.code, below('file', [{ path: item.path, message: item.message }]));
     if (!sameValue(item.value, sent.value))
       throw refuse('reading.contradicts', 'value', `${sent.entered} ${sent.unit} is ${item.value}, not ${sent.value}`);

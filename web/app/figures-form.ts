@@ -28,7 +28,7 @@ export const textOf = (figures: Record<string, string>, path: string): string =>
 
 /** The figure that a text says; undefined while it says none. */
 export function figureIn(figures: Record<string, string>, path: string): number | undefined {
-  const parsed = parseEntered(textOf(figures, path).replace('−', '-'));
+  const parsed = parseEntered(textOf(figures, path));
   return parsed.ok ? parsed.value : undefined;
 }
 
@@ -42,7 +42,7 @@ export function readFigures(
   for (const path of paths) {
     const text = textOf(figures, path);
     if (text.trim() === '') continue;
-    const parsed = parseEntered(text.replace('−', '-'));
+    const parsed = parseEntered(text);
     if (!parsed.ok) {
       issues.push({ path, message: wordEntry(parsed.reason, {}) });
       continue;

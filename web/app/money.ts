@@ -10,6 +10,7 @@ export const moneyText = (minor: number | null, currency: string | null): string
   minor === null ? '' : formatMoney(minor, currencyDigits(currency));
 
 const WHY = {
+  'two-marks': 'one decimal mark, without thousands: 1240.50',
   'no-money': 'an amount, as 12.50',
   'too-fine': 'finer than the currency is counted',
   'too-much': 'far too much',

@@ -84,7 +84,7 @@ describe('a hand', () => {
     expect(pressed(inOneGo('31.5a'), 'ab')).toEqual(['3', '1', '.', '5', 'a', '<as typed>', 'Enter']);
   });
 
-  test('types a comma that is refused by name, and not read as a point', () => {
+  test('types a comma that stands as it was typed', () => {
     expect(pressed(byHand(['0', ',', '5', 'Enter']))).toEqual(['0', ',', '5', 'Enter']);
   });
 });

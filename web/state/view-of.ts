@@ -48,7 +48,7 @@ export function viewOf(file: EngineFile): View & Pick<EngineFile, 'readings'> {
 export function asReading({ reading, handle, takenAt }: Kept): Reading {
   const { atLiftMm, ...rest } = reading;
   const measure = measureOf(reading.measure);
-  const entry = readEntry(measure, reading.entered, reading.unit as Unit);
+  const entry = readEntry(measure, reading.entered, reading.unit as Unit, 'plus');
   // What an earlier version left on this device says its lift in a field of its own.
   const first = measure.at && atLiftMm !== undefined ? { at: { by: measure.at, value: atValue(atLiftMm) } } : {};
   return {

@@ -28,7 +28,7 @@ export function checkChosen(
   unit: 'in' | 'mm',
 ): { said: ChosenSetting; issues: [] } | { said: null; issues: Issue[] } {
   const issues: Issue[] = [];
-  const typed = parseEntered(setting.replace('−', '-'));
+  const typed = parseEntered(setting);
   if (!typed.ok) issues.push({ path: 'setting', message: setting.trim() === '' ? 'must be filled in' : wordEntry(typed.reason, {}) }); // prettier-ignore
   const parsed = settingChosenSchema.safeParse({ ...form, kind, unit, setting: typed.ok ? typed.value : 0 });
   if (!parsed.success)

@@ -35,7 +35,7 @@ test.each<[string, Partial<EngineForm>]>([
   ['pins', { pins: '1 2 / 3 4 / 5 6 / 7' }],
   ['pins', { pins: '1 2 / x' }],
   ['mains', { mains: 'five' }],
-  ['ratioIntake', { ratioIntake: '1,6' }],
+  ['ratioIntake', { ratioIntake: '1,6.2' }],
   ['ratioExhaust', { ratioExhaust: '' }],
   ['threadsPerUnit', { threadsPerUnit: '0' }],
   ['intakeOpenBtdc', { intakeOpenBtdc: 'thirty' }],

@@ -121,7 +121,7 @@ export const BLANK: LaidOut = {
 
 /** A number, or the text itself, so that the schema refuses it by its field's name. */
 const numberOf = (text: string): unknown => {
-  const parsed = parseEntered(text.replace('−', '-'));
+  const parsed = parseEntered(text);
   return parsed.ok ? parsed.value : text;
 };
 export const listOf = (text: string): unknown[] =>

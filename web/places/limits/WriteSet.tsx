@@ -11,6 +11,7 @@ import { FileButton } from '../../app/FileButton.js';
 import { FormField } from '../../app/FormField.js';
 import type { specSetLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
+import { slugOf } from '../../app/slug.js';
 import { useRefused } from '../../app/use-refused.js';
 import { draftOf, useDraftForm } from '../../state/draft.js';
 import { useSession } from '../../state/session.js';
@@ -21,6 +22,9 @@ import { checkSetForm, fieldOf, formOf, ownFormKey, type SetForm } from './set-f
 import { STAGE_NAME } from './words.js';
 import { WrittenHeads, WrittenLimit } from './WrittenLimit.js';
 import './limits.css';
+
+/** What a new set is filed under: its name, or where none was typed its title. */
+const nameOf = ({ name, title }: Pick<SetForm, 'name' | 'title'>) => slugOf(name || title, 40);
 
 /** Measures that can be limited on engines with these lifters. */
 const limitable = (lifter: SpecSet['lifter']) =>
@@ -50,11 +54,11 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
   const earlier = isDraft || asNew ? null : draftOf<SetForm>(keyOf(newest.version - 1));
   const { control, register, handleSubmit, setError, clearErrors, getValues, formState } = form;
   const { fields, append, remove, update } = useFieldArray({ control, name: 'limits' });
-  const lifter = useWatch({ control, name: 'lifter' });
+  const [lifter, name, title] = useWatch({ control, name: ['lifter', 'name', 'title'] });
   const [problem, setProblem] = useState<string | null>(null);
   const show = useRefused(setError, fieldOf);
   const check = (typed: SetForm) =>
-    asNew ? checkSetForm(typed, typed.name, 0) : checkSetForm(typed, newest.id, newest.version);
+    asNew ? checkSetForm(typed, nameOf(typed), 0) : checkSetForm(typed, newest.id, newest.version);
   const submit = handleSubmit(async (typed) => {
     clearErrors();
     setProblem(null);
@@ -140,7 +144,7 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
               control={control}
               name="name"
               label="Name"
-              help="small letters, digits and hyphens; stays for good"
+              help={`Filed as ${nameOf({ name, title }) || '…'}. It stays for good.`}
             />
           )}
           <FormField control={control} name="title" label="Title" />

@@ -7,6 +7,7 @@ import { findMeasure } from '../../../core/plan/measures.js';
 import { BASES, HELD_TO_CARD, type Basis } from '../../../core/plan/spec-sets.js';
 import { UNIT_LABEL } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
+import { typedNumber } from '../../app/typed-number.js';
 import { LimitBar } from './LimitBar.js';
 import { limitOf, type LimitForm, type SetForm } from './set-form.js';
 import { BASIS_NAME, VALVE_NAME } from './words.js';
@@ -110,8 +111,7 @@ export const WrittenLimit = memo(function WrittenLimit({ index, control, registe
 
 /** What is typed of the trust in instruments, as far as it is figures. */
 const trusted = (rows: SetForm['practice']['uncertainty']) =>
-  rows.flatMap(({ measure, value, unit }) =>
-    Number.isFinite(Number(value)) && value.trim() !== ''
-      ? [{ measure, value: Number(value), unit: unit as Unit }]
-      : [],
-  );
+  rows.flatMap(({ measure, value, unit }) => {
+    const figure = typedNumber(value);
+    return typeof figure === 'number' ? [{ measure, value: figure, unit: unit as Unit }] : [];
+  });

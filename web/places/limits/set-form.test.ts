@@ -23,7 +23,7 @@ describe('a set as it is typed', () => {
 
   test('tells every wrong field at once: one that is no number does not hide a row that contradicts itself', () => {
     const limits = FORM.limits.map((row, index) =>
-      index === 0 ? { ...row, min: '0,02' } : index === 1 ? { ...row, min: '9', max: '1' } : row,
+      index === 0 ? { ...row, min: '0,02.' } : index === 1 ? { ...row, min: '9', max: '1' } : row,
     );
     expect(wrongIn({ ...FORM, limits, reason: '' })).toEqual(expect.arrayContaining(['limits.0.min', 'limits.1.max', 'reason'])); // prettier-ignore
   });

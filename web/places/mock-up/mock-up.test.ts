@@ -48,7 +48,7 @@ describe('the set-up as it is typed', () => {
   });
 
   test('a figure that is none is named by its field, beside what else is wrong', () => {
-    const figures = { ...formOf(SET_UP).figures, gasketFinal: '0,041', lashI: 'some' };
+    const figures = { ...formOf(SET_UP).figures, gasketFinal: '0,041.5', lashI: 'some' };
     expect(wrongIn({ figures, lifters: 'bled' })).toEqual(expect.arrayContaining(['gasketFinal', 'lash.I', 'lifters']));
     expect([fieldOf('lash.I'), fieldOf('lifters')]).toEqual(['figures.lashI', 'lifters']);
   });

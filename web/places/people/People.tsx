@@ -10,12 +10,14 @@ import { newPersonRequest, ROLES, type KnownPerson } from '../../../contracts/sh
 import { ApiError, ask, sayError } from '../../app/api.js';
 import type { peopleLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
+import { slugOf } from '../../app/slug.js';
 import { useSession } from '../../state/session.js';
 import { ChangePerson } from './ChangePerson.js';
 import { OwnPin } from './OwnPin.js';
 import './people.css';
 
 type Form = z.input<typeof newPersonRequest>;
+const handleOf = (typed: string) => slugOf(typed, 24);
 const EMPTY: Form = { handle: '', name: '', pin: '', role: 'builder' };
 
 const MAY: Record<KnownPerson['role'], string> = {
@@ -34,7 +36,7 @@ export function People() {
   const [problem, setProblem] = useState<string | null>(null);
   const [changing, setChanging] = useState<string | null>(null);
   const isOwner = person?.role === 'owner';
-  const { register, handleSubmit, control, setError, reset, formState } = useForm<Form>({
+  const { register, handleSubmit, control, setError, setValue, reset, formState } = useForm<Form>({
     resolver: zodResolver(newPersonRequest),
     defaultValues: EMPTY,
   });
@@ -101,15 +103,20 @@ export function People() {
           <h2>Bring somebody in</h2>
           <TextField
             label="Name"
-            {...register('name')}
+            {...register('name', {
+              onChange: ({ target }: { target: HTMLInputElement }) => {
+                if (!formState.dirtyFields.handle) setValue('handle', handleOf(target.value.trim().split(' ')[0]));
+              },
+            })}
             error={!!errors.name}
             helperText={errors.name?.message ?? ' '}
           />
           <TextField
             label="Handle"
-            {...register('handle')}
+            {...register('handle', { setValueAs: handleOf })}
             error={!!errors.handle}
-            helperText={errors.handle?.message ?? ' '}
+            helperText={errors.handle?.message ?? 'Short, for signing in.'}
+            slotProps={{ inputLabel: { shrink: true } }}
           />
           <TextField
             label="PIN"

@@ -41,7 +41,8 @@ test.each([
   ['this engine has no cylinder 9', 'bore,9,4.03,in'],
   ['bore is taken in', 'bore,1,4.03,deg'],
   ['lash-cold is of solid lifters', 'lash-cold,1I,0.012,in'],
-  ['comma', 'bore,1,"4,03",in'],
+  ['two decimal marks', 'bore,1,"1,250.5",in'],
+  ['which side', 'intake-open,engine,30,deg'],
   ['there is no measure own', 'own:bottom-end:engine:in:0.001:Runout,engine,0.001,in'],
 ])('“%s” is said on its own line, and the others stay whole', (said, row) => {
   const lines = read(`measure,place,entered,unit\nbore,1,4.03,in\n${row}\n`);
@@ -75,4 +76,12 @@ test('what the server refuses stands on the line that it is about', () => {
   ]);
   expect(put.lines.map(({ problems }) => problems)).toEqual([[], ['another reading already has this id']]);
   expect(put.rest).toHaveLength(1);
+});
+
+test('a decimal comma is one in quotes too, and a file from before sides were asked for says the side by its value', () => {
+  expect(read('measure,place,entered,unit\nbore,1,"4,03",in\n')[0].problems).toEqual([]);
+  const [plain] = read('measure,place,entered,unit,value\ndeck-height,1,0.005,in,0.127\n');
+  expect([plain.problems, plain.reading?.entered]).toEqual([[], '0.005 above']);
+  const [turned] = read('measure,place,entered,unit,value\ndeck-height,1,0.005,in,-0.127\n');
+  expect(turned.problems.join()).toContain('which side');
 });

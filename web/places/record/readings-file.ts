@@ -3,7 +3,11 @@ import { checkReading } from '../../../contracts/check-reading.js';
 import type { Issue } from '../../../contracts/errors.js';
 import { newReadingSchema, type NewReading } from '../../../contracts/reading.js';
 import type { Engine } from '../../../core/engine/engine.js';
+import { findMeasure, measureOf } from '../../../core/plan/measures.js';
+import { readEntry } from '../../../core/plan/read-entry.js';
 import type { SpecSet } from '../../../core/plan/spec-sets.js';
+import { sameValue } from '../../../core/tolerances.js';
+import type { Unit } from '../../../core/units/units.js';
 
 /** One line of a file of readings, as it stands there, with what keeps it from being taken. */
 export interface ReadingLine {
@@ -19,6 +23,17 @@ export interface ReadingLine {
 }
 
 export type ReadReadings = { ok: true; lines: ReadingLine[] } | { ok: false; problem: string };
+
+/**
+ * What was entered, with its side: a file that was written before sides were asked for says it by its value alone.
+ */
+function withSide(measure: string, entered: string, unit: string, value: string): string {
+  const { sides } = findMeasure(measure) ?? {};
+  if (!sides || value === '') return entered;
+  const before = readEntry(measureOf(measure), entered, unit as Unit, 'plus');
+  const isAsked = !readEntry(measureOf(measure), entered, unit as Unit).ok;
+  return isAsked && before.ok && sameValue(before.value, Number(value)) ? `${entered} ${sides.plus}` : entered;
+}
 
 /** The most readings that are taken in one go, all or none. */
 const MOST = 500;
@@ -54,7 +69,8 @@ export function readReadings(text: string, by: { engine: Engine; spec: SpecSet }
     const cell = (name: string) => (row[name] ?? '').trim();
     const said = (name: string) => (cell(name) === '' ? {} : { [name]: bare(cell(name)) });
     // Where semicolons part the columns, a comma is a decimal one.
-    const entered = meta.delimiter === ';' ? cell('entered').replace(/(\d),(\d)/g, '$1.$2') : cell('entered');
+    const typed = meta.delimiter === ';' ? cell('entered').replace(/(\d),(\d)/g, '$1.$2') : cell('entered');
+    const entered = withSide(cell('measure'), typed, cell('unit'), cell('value'));
     const shown = { line: index + 2, measure: cell('measure'), place: cell('place'), entered, unit: cell('unit') };
     const at = cell('at_by') === '' ? {} : { at: { by: cell('at_by'), value: Number(cell('at_value').replace(',', '.')) } }; // prettier-ignore
     const parsed = newReadingSchema.safeParse({

@@ -36,7 +36,7 @@ export function ShopDataPart({ loaded }: { loaded: ChangeShop }) {
   const submit = handleSubmit(async (typed) => {
     clearErrors();
     setProblem(null);
-    const checked = requestOfShop(typed);
+    const checked = requestOfShop(typed, new Date());
     if (!checked.ok) return setProblem(show(checked.issues));
     try {
       await ask('POST /api/shop/data', { body: checked.request });
@@ -116,7 +116,7 @@ export function ShopDataPart({ loaded }: { loaded: ChangeShop }) {
           control={control}
           name="closed"
           label="Closed days"
-          help="as 2026-12-25, blanks between"
+          help="e.g. 25 Dec 2026, 26 Dec 2026"
           multiline
           maxRows={4}
         />

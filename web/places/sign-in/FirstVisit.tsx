@@ -7,6 +7,7 @@ import type { z } from 'zod';
 import { openShopRequest } from '../../../contracts/shop.js';
 import { ApiError, ask as askServer, sayError } from '../../app/api.js';
 import { Page } from '../../app/Page.js';
+import { slugOf } from '../../app/slug.js';
 import { useSession } from '../../state/session.js';
 
 type Form = z.input<typeof openShopRequest>;
@@ -66,7 +67,7 @@ export function FirstVisit() {
         />
         <TextField
           label="Your handle"
-          {...register('owner.handle')}
+          {...register('owner.handle', { setValueAs: (typed: string) => slugOf(typed, 24) })}
           error={!!errors.owner?.handle}
           helperText={errors.owner?.handle?.message ?? 'Short, for signing in.'}
         />

@@ -31,7 +31,7 @@ export function PlanPart({
     kind: 'tightening',
     draft: `tightening.${filed.group}`,
     filed,
-    check: checkPlan,
+    check: (form) => checkPlan(form, new Date()),
     fieldOf: planFieldOf,
     filedWords: ({ title }) => `${title}: plan filed`,
     onFiled: () => onFiled(form.getValues('group')),
@@ -40,7 +40,7 @@ export function PlanPart({
   const steps = readSteps(typed.steps);
   const last = steps.ok ? finalTorque(steps) : undefined;
   const meant = last && meantUnit(typed.fastened, last);
-  const { said } = checkPlan(typed);
+  const { said } = checkPlan(typed, new Date());
   const setting = said && last && wrenchSetting(said, last);
   const begin = (fastened: string) => {
     const begun = begunPlan(engine, fastened as Fastened, groups);
@@ -124,7 +124,7 @@ export function PlanPart({
           />
           {field('tool', 'Tool')}
           {field('toolNumber', 'Its number')}
-          {field('toolCheckedOn', 'Last checked', 'as 2026-03-02')}
+          {field('toolCheckedOn', 'Last checked', 'as 2 Mar 2026')}
         </fieldset>
         <fieldset>
           <legend>Extension or crowfoot on the wrench</legend>

@@ -4,6 +4,8 @@ import { asIssues } from '../../../contracts/wording/impossible.js';
 import { wordFastened } from '../../../contracts/wording/gate.js';
 import type { Engine } from '../../../core/engine/engine.js';
 import { checkTighteningPlan, USUAL, usualOrder, type Fastened, type TighteningPlan, type TighteningStep } from '../../../core/tightening/plan.js'; // prettier-ignore
+import { parseEntered } from '../../../core/units/parse-entered.js';
+import { typedDay } from '../../app/typed-day.js';
 import { typedNumber } from '../../app/typed-number.js';
 
 /** How a group is tightened, as it is typed. */
@@ -32,9 +34,11 @@ export interface PlanForm {
 }
 
 const UNIT_WORDS: Record<string, NonNullable<TighteningStep['target']>['unit']> = {
-  'lb·ft': 'lbft', lbft: 'lbft', 'lb-ft': 'lbft', 'lb·in': 'lbin', lbin: 'lbin', 'lb-in': 'lbin', 'n·m': 'Nm', nm: 'Nm',
-  '°': 'deg', deg: 'deg', in: 'in', mm: 'mm',
+  lbft: 'lbft', ftlb: 'lbft', lbsft: 'lbft', ftlbs: 'lbft', lbin: 'lbin', inlb: 'lbin', lbsin: 'lbin', inlbs: 'lbin', nm: 'Nm',
+  '°': 'deg', deg: 'deg', degrees: 'deg', in: 'in', '"': 'in', mm: 'mm',
 }; // prettier-ignore
+/** A unit as it is typed, whatever stands between its parts: `lb·ft`, `lb ft`, `ft-lb`. */
+const unitOf = (typed: string) => UNIT_WORDS[typed.toLowerCase().replace(/[\s·.*-]/g, '')];
 const UNIT_TEXT = { lbft: 'lb·ft', lbin: 'lb·in', Nm: 'N·m', deg: '°', in: 'in', mm: 'mm' } as const;
 const BARE = ['seat', 'loosen', 'check'] as const;
 
@@ -42,14 +46,16 @@ const BARE = ['seat', 'loosen', 'check'] as const;
 export function readSteps(text: string): { ok: true; steps: TighteningStep[] } | { ok: false; part: string } {
   const steps: TighteningStep[] = [];
   for (const part of text
-    .split(/[,;\n]/)
+    // A comma between digits is a decimal one; any other parts the steps.
+    .split(/,(?!\d)|(?<!\d),|[;\n]/)
     .map((one) => one.trim())
     .filter((one) => one !== '')) {
     // prettier-ignore
     const bare = BARE.find((word) => word === part.toLowerCase());
-    const [, number, word] = /^(?:stretch )?([0-9.]+)\s*([^\d\s]+)$/i.exec(part) ?? [];
-    const unit = word === undefined ? undefined : UNIT_WORDS[word.toLowerCase()];
-    const value = Number(number);
+    const [, number, word] = /^(?:stretch )?([0-9.,/]+)\s*([^\d]+)$/i.exec(part) ?? [];
+    const unit = word === undefined ? undefined : unitOf(word);
+    const read = parseEntered(number ?? '');
+    const value = read.ok ? read.value : 0;
     if (bare) steps.push({ kind: bare });
     else if (unit && value > 0)
       steps.push({ kind: unit === 'deg' ? 'angle' : unit === 'in' || unit === 'mm' ? 'stretch' : 'torque', target: { value, unit } }); // prettier-ignore
@@ -125,7 +131,10 @@ const FIELD_OF: Record<string, keyof PlanForm> = {
 export const planFieldOf = (path: string): string => FIELD_OF[path] ?? path.split('.')[0];
 
 /** The plan that a form describes, or everything that is wrong with it, each by its path. */
-export function checkPlan(form: PlanForm): { said: TighteningPlan; issues: [] } | { said: null; issues: Issue[] } {
+export function checkPlan(
+  form: PlanForm,
+  now: Date,
+): { said: TighteningPlan; issues: [] } | { said: null; issues: Issue[] } {
   const issues: Issue[] = [];
   const steps = readSteps(form.steps);
   if (!steps.ok) issues.push({ path: 'steps', message: `“${steps.part}” is no step: seat, 65 lb·ft, 90°, 0.006 in, loosen, check` }); // prettier-ignore
@@ -138,7 +147,7 @@ export function checkPlan(form: PlanForm): { said: TighteningPlan; issues: [] } 
     rows: typedNumber(rows),
     order: wholes(form.order),
     steps: steps.ok ? steps.steps : [{ kind: 'seat' }],
-    toolCheckedOn: toolCheckedOn.trim() === '' ? null : toolCheckedOn.trim(),
+    toolCheckedOn: toolCheckedOn.trim() === '' ? null : typedDay(toolCheckedOn, now),
     isReused: form.isReused === 'used',
     ...(hasAdapter
       ? { adapter: { wrenchLength: typedNumber(wrenchLength), adapterLength: typedNumber(adapterLength), unit: adapterUnit, ...(angleDeg.trim() === '' ? {} : { angleDeg: typedNumber(angleDeg) }) } }

@@ -60,7 +60,7 @@ export function Decision() {
   const { face, runs } = usePreferences((state) => state.wheel);
   const set = (change: Partial<typeof form>) => setForm((before) => ({ ...before, ...change }));
   const number = (text: string) => {
-    const parsed = parseEntered(text.replace('−', '-'));
+    const parsed = parseEntered(text);
     return parsed.ok ? parsed.value : null;
   };
   const offsets = form.offsets

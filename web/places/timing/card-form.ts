@@ -88,13 +88,12 @@ export const readDraft = ({ text, ...rest }: Partial<CardForm>): Partial<CardFor
 /** A number of the card; an event may have its side in words (`4 after`), as some makers print it. */
 function readField(path: string, typed: string): { value: number } | { message: string } {
   const event = path.split('.')[1] as keyof CardEvents | undefined;
-  const text = typed.replace('−', '-');
   if (event) {
     const measure = measureOf(EVENT_MEASURES[event]);
-    const entry = readEntry(measure, text, 'deg');
+    const entry = readEntry(measure, typed, 'deg', 'plus');
     return entry.ok ? entry : { message: wordEntry(entry.reason, measure) };
   }
-  const parsed = parseEntered(text);
+  const parsed = parseEntered(typed);
   return parsed.ok ? parsed : { message: wordEntry(parsed.reason, {}) };
 }
 

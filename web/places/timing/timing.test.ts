@@ -46,7 +46,7 @@ describe('the cam card as it is typed', () => {
     [{ checkLift: '0.05', intakeDuration: 'long' }, 'intakeDuration'],
     [{ checkLift: '0.05', intakeCentreline: '300' }, 'intakeCentreline'],
     [{ checkLift: '0.05', 'events.exhaustOpenBbdc': '44 sideways' }, 'events.exhaustOpenBbdc'],
-    [{ checkLift: '0,05' }, 'checkLift'],
+    [{ checkLift: '0,05.' }, 'checkLift'],
   ])('%j is refused at %s', (text, field) => {
     const { issues } = checkCard(form(text as Record<string, string>));
     expect(issues.map(({ path }) => path)).toContain(field);
