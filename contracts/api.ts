@@ -4,6 +4,7 @@ import { SIGN_OFFS } from '../core/plan/sign-offs.js';
 import { actsAnswer, actsQuery, chainAnswer, chainQuery } from './act.js';
 import { backupRequest, backupsAnswer } from './backup.js';
 import { measuresAnswer, specSetSchema, specSetsAnswer, stageSchema } from './catalogue.js';
+import { noteRequest, noteSchema, strikeRequest, strikeSchema } from './correction.js';
 import { customerSchema, customersAnswer } from './customer.js';
 import { calendarAnswer, dueAnswer } from './due.js';
 import { engineFileAnswer } from './engine-file.js';
@@ -14,8 +15,6 @@ import {
   stopsQuery,
   hintAnswerRequest,
   hintAnswerSchema,
-  strikeRequest,
-  strikeSchema,
   moveBenchRequest,
   setAsideRequest,
   setAsideSchema,
@@ -238,6 +237,7 @@ export const API = {
   },
   'POST /api/engines/:id/hints': { params: id, body: hintAnswerRequest, answer: hintAnswerSchema, status: 201 },
   'POST /api/engines/:id/strikes': { params: id, body: strikeRequest, answer: strikeSchema, status: 201 },
+  'POST /api/engines/:id/notes': { params: id, body: noteRequest, answer: noteSchema, status: 201 },
   'GET /api/engines/:id/stops': { params: id, query: stopsQuery, answer: stopsAnswer },
   'GET /api/engines/:id/damper-marks.pdf': { params: id, query: damperQuery },
   'GET /api/engines/:id/bench': { params: id, answer: benchSchema },

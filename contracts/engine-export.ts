@@ -9,7 +9,7 @@ import { lobeSweepSchema } from './papers/lobe-sweep.js';
 import { paperSchema } from './papers/papers.js';
 import { aboutSchema, newReadingSchema, readingAnswer } from './reading.js';
 import { recordSummary } from './record.js';
-import { strikeSchema } from './setting.js';
+import { movedSchema, noteSchema, strikeSchema } from './correction.js';
 import { newSpecSetRequest } from './spec-set.js';
 import { idSchema, line, reason, text } from './text.js';
 
@@ -27,6 +27,7 @@ export const exportAnswer = z.object({
   readings: z.array(readingAnswer),
   dispositions: z.array(z.record(z.string(), z.unknown())),
   strikes: z.array(strikeSchema),
+  notes: z.array(noteSchema),
   records: z.array(recordSummary),
 });
 
@@ -71,9 +72,13 @@ export const engineExport = z.object({
     newReadingSchema.extend({ value: figure, takenAt: instant, receivedAt: instant.optional(), by: whoThere }),
     { most: MOST_READINGS, of: ['reading', 'readings'] },
   ),
-  strikes: list(z.object({ id: idSchema, readingId: idSchema, reason, by: whoThere, at: instant }), {
+  strikes: list(
+    z.object({ id: idSchema, readingId: idSchema, reason, moved: movedSchema.optional(), by: whoThere, at: instant }),
+    { most: 2000, of: ['strike', 'strikes'] },
+  ).default([]),
+  notes: list(z.object({ id: idSchema, readingId: idSchema, note: text(500), by: whoThere, at: instant }), {
     most: 2000,
-    of: ['strike', 'strikes'],
+    of: ['note', 'notes'],
   }).default([]),
   dispositions: list(foreignDisposition, { most: 2000, of: ['decision', 'decisions'] }),
   records: list(

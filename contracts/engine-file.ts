@@ -8,7 +8,8 @@ import { paperSchema } from './papers/papers.js';
 import { pictureSchema } from './picture.js';
 import { dispositionSchema, readingSchema } from './reading.js';
 import { recordSummary } from './record.js';
-import { hintAnswerSchema, setAsideSchema, settingWaySchema, slackRoundSchema, strikeSchema } from './setting.js';
+import { noteSchema, strikeSchema } from './correction.js';
+import { hintAnswerSchema, setAsideSchema, settingWaySchema, slackRoundSchema } from './setting.js';
 import { signOffSchema } from './sign-off.js';
 
 const actSchema = z.discriminatedUnion('kind', [
@@ -44,6 +45,7 @@ const actSchema = z.discriminatedUnion('kind', [
   onBenchSchema.extend({ kind: z.literal('on-bench') }),
   checkMovedSchema.extend({ kind: z.literal('check-moved') }),
   strikeSchema.extend({ kind: z.literal('reading-struck') }),
+  noteSchema.extend({ kind: z.literal('reading-noted') }),
 ]);
 
 /** The newest signature, and how much was filed since that a record would hold. */

@@ -64,7 +64,6 @@ export const ERRORS = {
   'sweep.unknown-place': { status: 422, message: 'This engine has no such valve.' },
   'check.not-asked': { status: 409, message: 'No gate of this engine asks for this measure.' },
   'strike.no-reading': { status: 404, message: 'This engine has no such reading.' },
-  'strike.newest-counts': { status: 409, message: 'Only the newest reading counts here. Type the right one.' },
   'strike.already': { status: 409, message: 'This reading is struck already.' },
   'reading.id-taken': { status: 409, message: 'Another reading already has this id.' },
   'disposition.nothing-to-decide': { status: 409, message: 'Nothing is out of limits or missing here.' },

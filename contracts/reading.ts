@@ -167,6 +167,7 @@ export const sheetRowSchema = z.object({
   limit: limitSchema.nullable(),
   takenAt: z.string(),
   by: z.string(),
+  note: z.string().optional(),
   count: z.number().int(),
   /** Where several tries agree, of how many `value` is the mean. */
   meanOf: z.number().int().optional(),

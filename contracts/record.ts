@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { movedSchema } from './correction.js';
 import type { BuildRecord } from '../core/record/build-record.js';
 import { STOP_METHODS } from '../core/cam/valve-stops.js';
 import { ALONG } from '../core/plan/practice.js';
@@ -125,6 +126,21 @@ export const buildRecordSchema = z.object({
         entered: z.string(),
         unit: unitSchema,
         reason: z.string(),
+        moved: movedSchema.optional(),
+        by: z.string(),
+        at: z.string(),
+      }),
+    )
+    .optional(),
+  notes: z
+    .array(
+      z.object({
+        readingId: z.uuid(),
+        measure: z.string(),
+        place: z.string(),
+        entered: z.string(),
+        unit: unitSchema,
+        note: z.string(),
         by: z.string(),
         at: z.string(),
       }),

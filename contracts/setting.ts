@@ -22,16 +22,11 @@ export const slackRoundRequest = z.object({ id: madeId, crankDeg, loose: places(
 /** What was odd about a reading was looked at: what was found. */
 export const hintAnswerRequest = z.object({ id: madeId, readingId: idSchema, hint: text(80), reason });
 
-/** A reading was wrong and is to count no longer; why. */
-export const strikeRequest = z.object({ id: madeId, readingId: idSchema, reason });
-
 const done = { id: z.uuid(), by: z.string(), at: z.string() };
 export const settingWaySchema = z.object({ ...done, method, along });
 export const setAsideSchema = z.object({ ...done, places: z.array(z.string()), reason: z.string().nullable() });
 export const slackRoundSchema = z.object({ ...done, crankDeg: z.number(), loose: z.array(z.string()) });
 export const hintAnswerSchema = z.object({ ...done, readingId: z.uuid(), hint: z.string(), reason: z.string() });
-
-export const strikeSchema = z.object({ ...done, readingId: z.uuid(), reason: z.string() });
 
 /** The rim of a damper, as it is measured across. */
 export const damperQuery = z.object({

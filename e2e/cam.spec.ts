@@ -121,7 +121,7 @@ test('the sprocket: every position side by side, the best named, the choice writ
   await page.request.post(`/api/engines/${id}/readings`, {
     data: {
       readings: [
-        { id: crypto.randomUUID(), measure: 'intake-centreline', place: 'engine', entered: '110.5', unit: 'deg' },
+        { id: crypto.randomUUID(), measure: 'intake-centreline', place: 'engine', entered: '110.5 after', unit: 'deg' },
       ],
     },
   });

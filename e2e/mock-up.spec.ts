@@ -67,7 +67,7 @@ test('a builder enters both valves by key, sees the intake go below its limit at
   await key(page, '0.118');
   // Nothing touched beside the valve: said with one key, and never shown as a figure.
   await page.keyboard.type('0.090n');
-  await expect(page.getByTestId('active-number')).toHaveText('0.090 untouched');
+  await expect(page.getByTestId('active-number')).toHaveValue('0.090 untouched');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'Just taken' })).toContainText('≥ 0.0866 in');
   await readingsOnServer(page, id, 6);

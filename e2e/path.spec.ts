@@ -118,7 +118,7 @@ test('a head is tightened in three passes by keyboard; one that is passed by sta
   await page.getByRole('button', { name: 'File plan' }).click();
 
   const head = (turn: number) => page.getByRole('button', { name: new RegExp(`^${turn}( \\S+)?, in the order`) });
-  await expect(head(1)).toHaveAttribute('aria-pressed', 'true');
+  await expect(head(1)).toHaveAttribute('aria-current', 'true');
   for (let turn = 1; turn <= 4; turn++) await page.keyboard.press('Enter');
   await readingsOnServer(page, id, 4);
   // The second pass: the second one is passed by, and stays an open ring.

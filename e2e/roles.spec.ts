@@ -20,7 +20,7 @@ test('an apprentice looks on: every place opens, nothing is offered that would b
   await page.keyboard.type('0.5');
   await expect(page.getByRole('complementary', { name: 'What to do now' })).toContainText('plunger');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('alert')).toContainText('you look on here; a builder takes the value');
+  await expect(page.getByRole('alert')).toContainText('View only. A builder must enter this.');
   await goTo(page, id, 'timing');
   for (const [part, offer] of [
     ['Cam card', 'File the card'],

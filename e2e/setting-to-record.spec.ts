@@ -131,10 +131,10 @@ test('text that is no number is refused at the valve, and what was typed stays',
   await openEngine(page, 'setting');
   await key(page, '1..2');
   await expect(page.getByRole('alert')).toContainText('no number');
-  await expect(page.getByTestId('active-number')).toHaveText('1..2');
+  await expect(page.getByTestId('active-number')).toHaveValue('1..2');
   for (let turn = 0; turn < 2; turn++) await page.keyboard.press('Backspace');
   await page.keyboard.press('Escape');
-  await expect(page.getByTestId('active-number')).toHaveText('–');
+  await expect(page.getByTestId('active-number')).toHaveValue('');
 });
 
 test('the crank turns from stop to stop by key, and the valve that may be set becomes active', async ({ page }) => {
@@ -180,7 +180,7 @@ test('a key press is painted with no network in the way, and how soon is reporte
   });
   // Reported for the reader; the figure hangs on the machine, so the test only asks that the value is there.
   console.log(`key press to painted value, ms: median ${times[times.length >> 1].toFixed(1)}`);
-  await expect(page.getByTestId('active-number')).toHaveText('0.6250.625');
+  await expect(page.getByTestId('active-number')).toHaveValue('0.6250.625');
 });
 
 test('a page that is left in the same breath as Enter keeps the number', async ({ page }) => {
@@ -190,7 +190,7 @@ test('a page that is left in the same breath as Enter keeps the number', async (
   await page.route('**/api/shop', (route) => setTimeout(() => void route.continue(), 200));
   for (let valve = 0; valve < 4; valve++) {
     await page.keyboard.type('5/8');
-    await expect(page.getByTestId('active-number')).toHaveText('5/8');
+    await expect(page.getByTestId('active-number')).toHaveValue('5/8');
     // By hand on a busy machine it happens now and then; so it happens each time.
     await page.evaluate(() => {
       Object.assign(window, { isLeft: true });

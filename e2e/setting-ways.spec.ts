@@ -166,7 +166,7 @@ test('two at one engine see each other: whose hand is where, what each takes, an
   await page.keyboard.type('0.5');
   await key(other, '5/8');
   await expect(page.getByText('2 of 16')).toBeVisible();
-  await expect(page.getByTestId('active-number')).toHaveText('0.5');
+  await expect(page.getByTestId('active-number')).toHaveValue('0.5');
   await other.context().close();
 });
 

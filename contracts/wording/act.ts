@@ -118,6 +118,12 @@ const SAYS: Record<string, (body: Body) => string> = {
     `${isThere === false ? 'took from' : 'has on'} the bench for ${STAGE_WORD[text(stage) as Stage] ?? text(stage)}: ${text(item)}`,
   'tightening.filed': ({ paper }) => `filed how ${text((paper as Body | undefined)?.title)} is tightened`,
   'reading.struck': (body) => `struck ${where(body.measure, body.place)} ${text(body.entered)}${because(body)}`,
+  'reading.moved': (body) =>
+    `moved ${text(body.entered)} from ${where(body.measure, body.place)} to ${spokenPlace(text(body.to))}${because(body)}`,
+  'reading.noted': (body) =>
+    body.note === ''
+      ? `took the note off ${where(body.measure, body.place)} ${text(body.entered)}`
+      : `noted at ${where(body.measure, body.place)} ${text(body.entered)}: “${text(body.note)}”`,
   'hint.answered': (body) => `looked at what was odd (${text(body.hint).replaceAll('-', ' ')})${because(body)}`,
   'mock-up.filed': ({ check }) => `filed the set-up of check ${text(check)}`,
   'springs.filed': () => 'filed its springs',

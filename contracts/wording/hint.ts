@@ -108,7 +108,7 @@ function wordOdd(hint: Hint, unit: Unit): string {
     case 'tries-apart':
       return `${formatValue(Math.abs(hint.by), unit)} from the reading before. Measure a third time: two that agree count together.`;
     case 'older-counts':
-      return `The worst reading counts: ${formatValue(hint.value, unit)} by ${hint.by}, an older one. If it was wrong, strike it (X).`;
+      return `The worst reading counts: ${formatValue(hint.value, unit)} by ${hint.by}, an older one. If it was wrong, strike it (Z).`;
     case 'on-its-lobe':
       return 'Did that lifter stand on its lobe? Then it never tightens.';
     case 'hung-lifter':

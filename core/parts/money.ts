@@ -14,7 +14,8 @@ const MOST_MINOR = 1_000_000_000;
  */
 export function parseMoney(text: string, digits: number): ParsedMoney {
   const match = /^(\d{1,12})(?:[.,](\d*))?$/.exec(text.trim());
-  if (/^\d*(?:[.,]\d*){2,}$/.test(text.trim())) return { ok: false, reason: 'two-marks' };
+  if (/^\d+(?:\.\d+)+,\d*$|^\d+(?:,\d+)+\.\d*$|^\d{1,3}(?:[.,]\d{3}){2,}$/.test(text.trim()))
+    return { ok: false, reason: 'two-marks' };
   if (!match) return { ok: false, reason: 'no-money' };
   const [, whole, part = ''] = match;
   if (part.length > digits) return { ok: false, reason: 'too-fine' };

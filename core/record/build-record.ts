@@ -21,10 +21,12 @@ import type { Unit } from '../units/units.js';
 import {
   recordedAnswers,
   recordedDrift,
+  recordedNotes,
   recordedStrikes,
   recordedWay,
   type RecordedAnswer,
   type RecordedDrift,
+  type RecordedNote,
   type RecordedStrike,
   type RecordedWay,
 } from './recorded-setting.js';
@@ -120,6 +122,7 @@ export interface BuildRecord {
   movedChecks?: RecordedMove[];
   /** Readings that were wrong and count no longer. Left out where there are none. */
   struck?: RecordedStrike[];
+  notes?: RecordedNote[];
   /** What has changed since the build. Left out where nothing has, or was read again. */
   drift?: RecordedDrift[];
   /** What somebody answered for with his name. Left out where there is none. */
@@ -193,6 +196,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
   const way = recordedWay(file);
   const answers = recordedAnswers(file, sheet, wordHint);
   const struck = recordedStrikes(file);
+  const notes = recordedNotes(file);
   const timing = recordedTiming(file, sheet, input.wordDiagnosis);
   const clayElsewhere = clayPlan(judging, sheet).byAnother;
   const drift = recordedDrift(file, sheet);
@@ -241,6 +245,7 @@ export function buildRecord(input: RecordInput): { ok: true; record: BuildRecord
       ...(timing ? { timing } : {}),
       ...(clayElsewhere.length > 0 ? { clayElsewhere } : {}),
       ...(struck.length > 0 ? { struck } : {}),
+      ...(notes.length > 0 ? { notes } : {}),
       ...(movedChecks.length > 0 ? { movedChecks } : {}),
       ...(drift.length > 0 ? { drift } : {}),
       ...(signOffs.length > 0 ? { signOffs: signOffs.map(signOffOf) } : {}),

@@ -44,9 +44,17 @@ const COLUMNS: [header: string, cell: (reading: Reading, why: string | undefined
  */
 export function readingsCsv(
   readings: readonly Reading[],
-  strikes: readonly Pick<ReadingStruck, 'readingId' | 'reason'>[] = [],
+  {
+    strikes = [],
+    notes = new Map(),
+  }: {
+    strikes?: readonly Pick<ReadingStruck, 'readingId' | 'reason'>[];
+    /** Words put to readings since they were taken. */
+    notes?: ReadonlyMap<string, string>;
+  } = {},
 ): string {
   const why = new Map(strikes.map(({ readingId, reason }) => [readingId, reason]));
-  const rows = readings.map((reading) => COLUMNS.map(([, cell]) => cell(reading, why.get(reading.id))));
+  const noted = readings.map((one) => (notes.has(one.id) ? { ...one, note: notes.get(one.id) || undefined } : one));
+  const rows = noted.map((reading) => COLUMNS.map(([, cell]) => cell(reading, why.get(reading.id))));
   return stringify([COLUMNS.map(([header]) => header), ...rows], { record_delimiter: '\r\n' });
 }

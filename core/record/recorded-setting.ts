@@ -3,7 +3,7 @@ import type { Hint } from '../judge/hints.js';
 import { measureOf } from '../plan/measures.js';
 import { withRepeats } from '../plan/practice.js';
 import type { Along } from '../plan/practice.js';
-import { actsOf, type ReadingStruck } from '../sheet/acts.js';
+import { actsOf, type ReadingNoted, type ReadingStruck } from '../sheet/acts.js';
 import { comparedWithBuild, driftOf, type DriftCause } from '../sheet/drift.js';
 import type { EngineFile } from '../sheet/engine-file.js';
 import type { Reading } from '../sheet/reading.js';
@@ -74,12 +74,23 @@ export function recordedAnswers(
 export type RecordedStrike = Omit<ReadingStruck, 'id'> & Pick<Reading, 'measure' | 'place' | 'entered' | 'unit'>;
 
 export const recordedStrikes = (file: Pick<EngineFile, 'acts' | 'readings'>): RecordedStrike[] =>
-  actsOf(file, 'reading-struck').flatMap(({ readingId, reason, by, at }) => {
+  actsOf(file, 'reading-struck').flatMap(({ readingId, reason, moved, by, at }) => {
     const reading = file.readings.find(({ id }) => id === readingId);
     if (!reading) return [];
     const { measure, place, entered, unit } = reading;
-    return [{ readingId, measure, place, entered, unit, reason, by, at }];
+    return [{ readingId, measure, place, entered, unit, reason, ...(moved ? { moved } : {}), by, at }];
   });
+
+/** Words that stand beside a reading: as it was taken with, or as they were put to it since. */
+export type RecordedNote = Pick<Reading, 'measure' | 'place' | 'entered' | 'unit'> & Omit<ReadingNoted, 'id'>;
+
+export function recordedNotes(file: Pick<EngineFile, 'acts' | 'readings'>): RecordedNote[] {
+  const noted = new Map(actsOf(file, 'reading-noted').map((act) => [act.readingId, act]));
+  return file.readings.flatMap(({ id: readingId, measure, place, entered, unit, note, by, takenAt }) => {
+    const words = noted.get(readingId) ?? { note: note ?? '', by, at: takenAt };
+    return words.note === '' ? [] : [{ readingId, measure, place, entered, unit, note: words.note, by: words.by, at: words.at }]; // prettier-ignore
+  });
+}
 
 /** Every valve that has changed since the build, on each occasion on which it was read again. */
 export function recordedDrift({ engine, spec, history }: EngineFile, { rows }: Pick<Sheet, 'rows'>): RecordedDrift[] {

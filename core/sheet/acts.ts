@@ -196,6 +196,17 @@ export interface ReadingStruck {
   id: string;
   readingId: string;
   reason: string;
+  /** It was right, at another place: it stands there under an id of its own. */
+  moved?: { readingId: string; place: string };
+  by: string;
+  at: string;
+}
+
+/** Words that were put to a reading since it was taken; the newest of them stand, none where they are empty. */
+export interface ReadingNoted {
+  id: string;
+  readingId: string;
+  note: string;
   by: string;
   at: string;
 }
@@ -217,6 +228,7 @@ export type Act =
   | ({ kind: 'told' } & CustomerTold)
   | ({ kind: 'on-bench' } & OnBench)
   | ({ kind: 'reading-struck' } & ReadingStruck)
+  | ({ kind: 'reading-noted' } & ReadingNoted)
   | ({ kind: 'check-moved' } & CheckMoved);
 
 /** The acts of one kind, in the order in which they were done. */
@@ -224,6 +236,10 @@ export const actsOf = <Kind extends Act['kind']>(
   { acts }: { acts: readonly Act[] },
   kind: Kind,
 ): Extract<Act, { kind: Kind }>[] => acts.filter((act): act is Extract<Act, { kind: Kind }> => act.kind === kind);
+
+/** The words that stand beside readings since they were taken, by the readings’ ids: of several the newest. */
+export const notesOf = (file: { acts: readonly Act[] }): ReadonlyMap<string, string> =>
+  new Map(actsOf(file, 'reading-noted').map(({ readingId, note }) => [readingId, note]));
 
 const same = (a: number | null | undefined, b: number | null | undefined) =>
   a == null || b == null ? a == b : sameValue(a, b);

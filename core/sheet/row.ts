@@ -38,6 +38,8 @@ export interface SheetRow<Limit = AppliedLimit> {
   hints: Hint[];
   takenAt: string;
   by: string;
+  /** Words that were put to the reading. */
+  note?: string;
   /** How many tries there are in this slot. */
   count: number;
   readingId: string;
@@ -93,6 +95,7 @@ export function rowOf(judging: Judging, history: readonly Try[]): SheetRow {
     hints,
     takenAt: one.takenAt,
     by: one.by,
+    ...(one.note && !one.derived ? { note: one.note } : {}),
     count: history.length,
     readingId: one.id,
     ...(one.derived ? { derivedFrom: { measure: one.derived.from, formula: one.derived.formula } } : {}),

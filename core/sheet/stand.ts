@@ -7,7 +7,7 @@ import { withRepeats, type Practice } from '../plan/practice.js';
 import { measureOf } from '../plan/measures.js';
 import type { OnFile } from '../derive/on-file.js';
 import { isClear, isUnder } from '../plan/read-entry.js';
-import { actsOf } from './acts.js';
+import { actsOf, notesOf } from './acts.js';
 import type { EngineFile } from './engine-file.js';
 import { aimOf, leastOf } from '../plan/spec-sets.js';
 import { onFileOf } from './on-file.js';
@@ -238,7 +238,9 @@ export function standOf(file: Pick<EngineFile, 'engine' | 'spec' | 'readings' | 
     leastAt: (measure: string, place: string) => leastOf(spec, measure, place),
   };
   const stand = new Stand(engine, withRepeats(spec.practice, file.history), onFileOf(file), shop, struck);
-  for (const reading of readings) stand.add(reading);
+  const notes = notesOf(file);
+  for (const reading of readings)
+    stand.add(notes.has(reading.id) ? { ...reading, note: notes.get(reading.id) } : reading);
   return stand;
 }
 

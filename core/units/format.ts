@@ -33,6 +33,23 @@ export const UNIT_LABEL: Record<Unit, string> = {
   choice: '',
 };
 
+/** Units as they are said aloud. */
+export const UNIT_NAME: Record<Unit, string> = {
+  in: 'inches',
+  thou: 'thou',
+  mm: 'millimetres',
+  deg: 'degrees',
+  deg360: 'degrees on a wheel of 0 to 360',
+  deg360r: 'degrees on a wheel of 360 to 0',
+  turn: 'turns',
+  N: 'newtons',
+  lbf: 'pounds',
+  Nm: 'newton metres',
+  lbft: 'pound-feet',
+  lbin: 'pound-inches',
+  choice: '',
+};
+
 /** A canonical value in `unit`, rounded as it is shown. @example figureShown(0.31464504, 'in') // 0.0124 */
 export const figureShown = (canonical: number, unit: Unit): number =>
   Number(fromCanonical(canonical, unit).toFixed(SHOWN_PLACES[unit]));

@@ -7,8 +7,8 @@ export type ParsedEntry =
 
 /** One decimal mark, a point or a comma: the pads of half the world have only the one, or only the other. */
 const DECIMAL = /^([+-])?(\d+[.,]?\d*|[.,]\d+)$/;
-/** More than one mark: thousands in one hand, a slip in the other. */
-const TWO_MARKS = /^[+-]?\d*(?:[.,]\d*){2,}$/;
+/** Two kinds of marks, or groups of three: thousands in one hand, a slip in the other. */
+const TWO_MARKS = /^[+-]?(?:\d*(?:\.\d+)+,\d*|\d*(?:,\d+)+\.\d*|\d{1,3}(?:[.,]\d{3}){2,})$/;
 /** `5/8`, `1 3/8`, `1-3/8`: fractions of a turn are spoken this way, and so are they typed. */
 const FRACTION = /^([+-])?(?:(\d+)[ -])?(\d+)\/(\d+)$/;
 

@@ -1,6 +1,6 @@
 import type { FastifyReply } from 'fastify';
 import { readingsCsv } from '../../core/record/csv.js';
-import { actsOf } from '../../core/sheet/acts.js';
+import { actsOf, notesOf } from '../../core/sheet/acts.js';
 import { acknowledgedOf, dispositionsOf } from '../../core/sheet/engine-file.js';
 import { cardOf, sweepsOf } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
@@ -132,7 +132,7 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
     const { tag } = await engines.get(params.id);
     const { readings: read, acts } = await engines.file(params.id);
     return asFile(reply, 'text/csv; charset=utf-8', tag, '-readings.csv').send(
-      readingsCsv(read, actsOf({ acts }, 'reading-struck')),
+      readingsCsv(read, { strikes: actsOf({ acts }, 'reading-struck'), notes: notesOf({ acts }) }),
     );
   });
 
@@ -152,6 +152,7 @@ export function engineRoutes(app: App, context: Context, engines: Engines, readi
       readings: file.readings.map(withLift),
       dispositions: dispositionsOf(file).map((made) => ({ ...made })),
       strikes: actsOf(file, 'reading-struck').map(({ kind, ...made }) => made),
+      notes: actsOf(file, 'reading-noted').map(({ kind, ...made }) => made),
       records: await listRecords(database, engine.id),
     };
   });

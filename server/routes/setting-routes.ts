@@ -2,6 +2,7 @@ import { benchOf, turnBench } from '../services/bench.js';
 import { damperOnPaper } from '../services/damper.js';
 import { stopsOf } from '../services/stops.js';
 import type { Context } from '../services/context.js';
+import { Corrections } from '../services/corrections.js';
 import type { Engines } from '../services/engines.js';
 import type { Live, LiveEvent } from '../services/live.js';
 import type { Sessions } from '../services/sessions.js';
@@ -19,6 +20,7 @@ const AGAIN_MS = 2_000;
 /** Setting the valves: what is done besides measuring, where crank and hands are, and a stream of both. */
 export function settingRoutes(app: App, context: Context, engines: Engines, live: Live, sessions: Sessions): void {
   const setting = new Setting(context, engines);
+  const corrections = new Corrections(context, engines);
   /** What ends each open stream. */
   const open = new Set<() => void>();
   app.addHook('preClose', async () => open.forEach((end) => end()));
@@ -40,7 +42,11 @@ export function settingRoutes(app: App, context: Context, engines: Engines, live
   );
 
   route(app, 'POST /api/engines/:id/strikes', MEASURING, async ({ params, person, body }) =>
-    setting.strike(params.id, person, body),
+    corrections.strike(params.id, person, body),
+  );
+
+  route(app, 'POST /api/engines/:id/notes', MEASURING, async ({ params, person, body }) =>
+    corrections.note(params.id, person, body),
   );
 
   route(app, 'GET /api/engines/:id/stops', MEASURING, async ({ params, query }) =>

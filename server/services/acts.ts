@@ -10,6 +10,8 @@ import { acknowledgedOf } from '../../core/sheet/engine-file.js';
 import type { Flag } from '../../core/sheet/flags.js';
 import { sheetOf } from '../../core/sheet/sheet.js';
 import { Failure } from '../failure.js';
+import type { Reading } from '../../core/sheet/reading.js';
+import { readingRow } from '../store/reading-store.js';
 import { actRow, findAct, listActs } from '../store/act-store.js';
 import type { EngineRow } from '../store/engine-store.js';
 import type { Context } from './context.js';
@@ -38,14 +40,29 @@ export async function fileAct(
   });
 }
 
-/** Within `exclusively`: an act that is known to be new, as a row of the acts and of the log. */
-export async function putAct(engines: Engines, row: EngineRow, act: Act, name: string, body: object): Promise<void> {
+/**
+ * Within `exclusively`: an act that is known to be new, as a row of the acts and of the log.
+ *
+ * @param readings what it puts on the sheet
+ */
+export async function putAct(
+  engines: Engines,
+  row: EngineRow,
+  act: Act,
+  name: string,
+  body: object,
+  readings: readonly Reading[] = [],
+): Promise<void> {
   const at = new Date(act.at);
-  const entry = { at, by: act.by, act: name, engineId: row.id, body: { ...body }, rows: [actRow(row.id, act)] };
+  const rows = [actRow(row.id, act), ...readings.map((reading) => readingRow(row.id, reading))];
+  const entry = { at, by: act.by, act: name, engineId: row.id, body: { ...body }, rows };
   await engines.atHand.put(
     row.id,
     () => entry,
-    (hand) => hand.addAct(act),
+    (hand) => {
+      hand.addAct(act);
+      for (const reading of readings) hand.add(reading);
+    },
   );
 }
 
@@ -65,7 +82,8 @@ export function isSameAct(known: { engineId: string; act: Act }, engineId: strin
     if (act.kind === 'gate-opened') return [act.gate, act.reason, act.minutes, act.cost];
     if (act.kind === 'told') return [act.how, act.says];
     if (act.kind === 'check-moved') return [act.ask, act.to, act.reason];
-    if (act.kind === 'reading-struck') return [act.readingId, act.reason];
+    if (act.kind === 'reading-struck') return [act.readingId, act.reason, act.moved?.place, act.moved?.readingId];
+    if (act.kind === 'reading-noted') return [act.readingId, act.note];
     if (act.kind === 'on-bench') return [act.stage, act.item, act.isThere];
     return [act.measure, act.place, act.action, act.reason];
   };

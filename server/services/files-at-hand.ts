@@ -24,6 +24,9 @@ const READINGS_KEPT = 150_000;
 /** What an engine takes by itself, counted in readings. */
 const AN_ENGINE = 50;
 
+/** What changes what a reading says once it was taken. */
+const CORRECTIONS: Act['kind'][] = ['reading-struck', 'reading-noted'];
+
 /** The file of one engine in work, walked through, so that one more reading is judged at once. */
 export class FileAtHand {
   private readonly readings: Reading[];
@@ -78,7 +81,7 @@ export class FileAtHand {
     // What is on no record changes no value.
     if (KEPT_TO_THE_SHOP.acts.includes(act.kind)) return;
     // What follows from the readings follows without it.
-    if (act.kind === 'reading-struck') this.walkAgain();
+    if (CORRECTIONS.includes(act.kind)) this.walkAgain();
     else this.standing.forgetAll();
     this.filed(1);
   }
@@ -125,8 +128,8 @@ export class FileAtHand {
   /** The judgement of a reading as it stood when it had just been taken: the same whenever it is asked for. */
   judge({ id, receivedAt }: Reading): Answer {
     const turn = this.turns.get(id)!;
-    // Struck since, it was judged when it was not.
-    const acts = this.file.acts.filter(({ kind, at }) => kind !== 'reading-struck' || at < receivedAt);
+    // Struck or noted since, it was judged when it was not.
+    const acts = this.file.acts.filter(({ kind, at }) => !CORRECTIONS.includes(kind) || at < receivedAt);
     if (turn === this.readings.length - 1 && acts.length === this.file.acts.length) return this.judgeLast();
     return judgeLast({ ...this.file, acts, readings: this.readings.slice(0, turn + 1) });
   }

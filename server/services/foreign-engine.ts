@@ -137,6 +137,16 @@ function strikesOf(file: EngineExport): Act[] {
   });
 }
 
+/** What was noted at the readings of a file. @throws Failure strike.no-reading */
+function notesOfFile(file: EngineExport): Act[] {
+  const ids = new Set(file.readings.map(({ id }) => id));
+  return file.notes.map(({ by, at, ...made }, index): Act => {
+    if (!ids.has(made.readingId))
+      throw new Failure('strike.no-reading', [{ path: `file.notes.${index}.readingId`, message: 'the file has no such reading' }]); // prettier-ignore
+    return { ...made, kind: 'reading-noted', by: foreign(by, file.shop?.name), at: new Date(at).toISOString() };
+  });
+}
+
 /** The decisions of a file. @throws Failure reading.unknown-measure, reading.unknown-place */
 function decisionsOf(file: EngineExport, engine: Engine): Act[] {
   const ids = new Set(file.readings.map(({ id }) => id));
@@ -179,7 +189,7 @@ export async function foreignFile(
     engine,
     spec,
     readings,
-    acts: [...strikesOf(file), ...decisionsOf(file, engine)],
+    acts: [...strikesOf(file), ...notesOfFile(file), ...decisionsOf(file, engine)],
     papers,
     signed: null,
   };

@@ -4,20 +4,11 @@ import type {
   setAsideRequest,
   settingWayRequest,
   slackRoundRequest,
-  strikeRequest,
 } from '../../contracts/setting.js';
 import type { Person } from '../../contracts/shop.js';
 import type { Engine } from '../../core/engine/engine.js';
 import { placesOf } from '../../core/engine/places.js';
-import { measureOf } from '../../core/plan/measures.js';
-import {
-  actsOf,
-  type HintAnswer,
-  type ReadingStruck,
-  type SetAside,
-  type SettingWay,
-  type SlackRound,
-} from '../../core/sheet/acts.js';
+import { type HintAnswer, type SetAside, type SettingWay, type SlackRound } from '../../core/sheet/acts.js';
 import { Failure } from '../failure.js';
 import { fileAct } from './acts.js';
 import type { Context } from './context.js';
@@ -72,24 +63,6 @@ export class Setting {
     if (!isThere) throw new Failure('hint.not-there', [{ path: 'hint', message: `nothing like that: ${hint}` }]);
     const act = { kind: 'hint-answer' as const, ...this.hand(id, by), readingId, hint, reason };
     return this.file(engineId, act, 'hint.answered', { readingId, hint, reason }) as Promise<HintAnswer>;
-  }
-
-  /**
-   * A reading was wrong and counts no longer. Only where earlier tries count beside the newest: elsewhere the right one is
-   * typed, and counts.
-   *
-   * @throws Failure act.id-taken, strike.no-reading, strike.newest-counts, strike.already
-   */
-  async strike(engineId: string, by: Person, { id, readingId, reason }: z.infer<typeof strikeRequest>) {
-    const { readings, acts } = await this.engines.file(engineId);
-    const reading = readings.find((one) => one.id === readingId);
-    if (!reading) throw new Failure('strike.no-reading', [{ path: 'readingId', message: 'no reading has this id' }]);
-    const { measure, place, entered } = reading;
-    if (measureOf(measure).counts === 'newest') throw new Failure('strike.newest-counts');
-    if (actsOf({ acts }, 'reading-struck').some((act) => act.readingId === readingId && act.id !== id))
-      throw new Failure('strike.already');
-    const act = { kind: 'reading-struck' as const, ...this.hand(id, by), readingId, reason };
-    return this.file(engineId, act, 'reading.struck', { readingId, measure, place, entered, reason }) as Promise<ReadingStruck>; // prettier-ignore
   }
 
   private hand(id: string | undefined, by: Person) {

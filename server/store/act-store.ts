@@ -10,6 +10,7 @@ import type {
   LifeChange,
   OnBench,
   Picture,
+  ReadingNoted,
   ReadingStruck,
   SetAside,
   SettingWay,
@@ -69,8 +70,12 @@ function partsOf(act: Act): { subject: string; reason: string | null; body: obje
     return { subject: ask, reason, body: { ask, to } };
   }
   if (act.kind === 'reading-struck') {
-    const { readingId, reason } = act;
-    return { subject: readingId, reason, body: { readingId } };
+    const { readingId, reason, moved } = act;
+    return { subject: readingId, reason, body: { readingId, ...(moved ? { moved } : {}) } };
+  }
+  if (act.kind === 'reading-noted') {
+    const { readingId, note } = act;
+    return { subject: readingId, reason: null, body: { readingId, note } };
   }
   if (act.kind === 'gate-closed') return { subject: act.gate, reason: act.reason, body: { lacks: act.lacks } };
   if (act.kind === 'gate-opened')
@@ -100,7 +105,8 @@ function toAct({ kind, id, subject, reason, body, done_by: by, done_at }: Column
     return { kind, id, ...(body as Pick<HintAnswer, 'readingId' | 'hint'>), reason: reason!, by, at };
   if (kind === 'check-moved') return { kind, id, ...(body as Pick<CheckMoved, 'ask' | 'to'>), reason: reason!, by, at };
   if (kind === 'reading-struck')
-    return { kind, id, ...(body as Pick<ReadingStruck, 'readingId'>), reason: reason!, by, at };
+    return { kind, id, ...(body as Pick<ReadingStruck, 'readingId' | 'moved'>), reason: reason!, by, at };
+  if (kind === 'reading-noted') return { kind, id, ...(body as Pick<ReadingNoted, 'readingId' | 'note'>), by, at };
   if (kind === 'gate-closed')
     return { kind, id, gate: subject as Gate, ...(body as Pick<GateClosed, 'lacks'>), reason, by, at };
   if (kind === 'gate-opened')

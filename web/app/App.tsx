@@ -5,20 +5,22 @@ import { SnackbarProvider } from 'notistack';
 import { useEffect, useMemo, useState } from 'react';
 import { RouterProvider } from 'react-router';
 import { usePictureBox, whenSent } from '../state/picture-box.js';
-import { usePreferences } from '../state/preferences.js';
+import { watchHand } from '../state/finger.js';
 import { useSession } from '../state/session.js';
 import { createShopDesk } from '../state/shop-desk.js';
 import { DeskContext } from '../state/use-desk.js';
 import { makeRouter } from './router.js';
 import { inksOf, makeTheme } from './theme.js';
+import { useShade } from './use-shade.js';
 
 export function App() {
-  const shade = usePreferences((state) => state.shade);
+  const shade = useShade();
   const ask = useSession((state) => state.ask);
   const theme = useMemo(() => makeTheme(shade), [shade]);
   const [desk] = useState(createShopDesk);
   const [router] = useState(() => makeRouter(desk));
   useEffect(() => void ask(), [ask]);
+  useEffect(watchHand, []);
   useEffect(() => {
     const flush = () => {
       void desk.getState().flush();

@@ -8,12 +8,14 @@ import { NavLink, Outlet } from 'react-router';
 import { useDesk } from '../state/use-desk.js';
 import { usePreferences } from '../state/preferences.js';
 import { useSession } from '../state/session.js';
+import { useShade } from './use-shade.js';
 import './shell.css';
 
 function Rail() {
   const { person: known, status, signOut, lock } = useSession();
   const person = status === 'locked' ? null : known;
-  const { shade, toggleShade } = usePreferences();
+  const shade = useShade();
+  const toggleShade = usePreferences((state) => state.toggleShade);
   const engine = useDesk((state) => state.engine);
   const places = [
     { to: '/', title: 'Floor', shown: person !== null },
@@ -51,7 +53,7 @@ function Rail() {
       <Tooltip title={shade === 'light' ? 'Evening shift: dark' : 'Day shift: light'} placement="right">
         <IconButton
           aria-label={shade === 'light' ? 'Dark theme' : 'Light theme'}
-          onClick={toggleShade}
+          onClick={() => toggleShade(shade)}
           sx={{ color: 'var(--brass)', width: 44, height: 44 }}
         >
           {shade === 'light' ? <DarkModeOutlined /> : <LightModeOutlined />}

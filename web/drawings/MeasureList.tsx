@@ -1,3 +1,5 @@
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { useState } from 'react';
 import type { Mark } from '../../core/judge/mark.js';
 import { VerdictMark } from './VerdictMark.js';
 
@@ -10,7 +12,10 @@ export interface MeasureEntry {
   count?: [taken: number, of: number];
 }
 
-/** The measures of a stage, down the side: which is active, how far each is, what is wrong. */
+/**
+ * The measures of a stage, down the side: which is active, how far each is, what is wrong. Where there is no room beside the
+ * drawing it folds to the one in hand.
+ */
 export function MeasureList({
   label,
   entries,
@@ -22,9 +27,25 @@ export function MeasureList({
   active: string;
   onPick: (key: string) => void;
 }) {
+  const isNarrow = useMediaQuery('(max-width: 900px)');
+  const [isOpen, setIsOpen] = useState(false);
+  const here = entries.find(({ key }) => key === active);
+  const shown = !isNarrow || isOpen ? entries : [];
   return (
     <nav aria-label={label} className="measures">
-      {entries.map(({ key, title, mark, count }) => (
+      {isNarrow && (
+        <button
+          type="button"
+          className="measure measures-fold"
+          aria-expanded={isOpen}
+          onClick={() => setIsOpen((open) => !open)}
+        >
+          {here && <VerdictMark mark={here.mark} word={false} />}
+          <span className="measure-title">{here?.title ?? label}</span>
+          <span aria-hidden="true">{isOpen ? '▴' : '▾'}</span>
+        </button>
+      )}
+      {shown.map(({ key, title, mark, count }) => (
         <button
           key={key}
           type="button"
@@ -33,6 +54,7 @@ export function MeasureList({
           onClick={(event) => {
             // The keys go back to the bench: Enter takes the next number and does not press this again.
             event.currentTarget.blur();
+            setIsOpen(false);
             onPick(key);
           }}
         >

@@ -1,4 +1,5 @@
 import type { Mark } from '../../core/judge/mark.js';
+import { usePlaceFocus } from './use-place-focus.js';
 import { markColour, MarkAt } from './VerdictMark.js';
 
 /** What a place of a drawing shows of its value. */
@@ -24,6 +25,7 @@ interface Props {
 /** A round cell in a drawing that a number can be typed into: its mark and figure, or what is being typed. */
 export function PlaceCell({ x, y, radius, label, said, face, active, typed, onPick }: Props) {
   const { mark, figure } = face;
+  const place = usePlaceFocus<SVGCircleElement>(active);
   return (
     <g>
       {active && <circle cx={x} cy={y} r={radius + 6} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />}
@@ -79,10 +81,12 @@ export function PlaceCell({ x, y, radius, label, said, face, active, typed, onPi
         cy={y}
         r={radius + 4}
         fill="transparent"
+        ref={place}
         role="button"
+        data-bench-place
         tabIndex={active ? 0 : -1}
         aria-label={said}
-        aria-pressed={active}
+        aria-current={active ? 'true' : undefined}
         data-place={said.split(':')[0]}
         onClick={onPick}
         style={{ cursor: 'pointer' }}

@@ -1,5 +1,7 @@
 import { FASTENERS, fastenersAt, headCorners } from '../../core/drawing/tightening-pattern.js';
+import type { ReactNode } from 'react';
 import type { TighteningPlan } from '../../core/tightening/plan.js';
+import { usePlaceFocus } from './use-place-focus.js';
 
 /** How a fastener stands in the pass that is shown. */
 export interface FastenerFace {
@@ -22,6 +24,39 @@ interface Props {
   typed?: string;
   onPick?: (nth: number) => void;
   label: string;
+}
+
+/** What of a fastener is pressed and named; the one in hand has the focus, and what is typed or taken is its. */
+function Head({
+  said,
+  isActive,
+  onPick,
+  children,
+}: {
+  said: string;
+  isActive: boolean;
+  onPick?: () => void;
+  children: ReactNode;
+}) {
+  const head = usePlaceFocus<SVGGElement>(isActive);
+  return (
+    <g
+      ref={head}
+      className="tightening-head"
+      {...(onPick
+        ? {
+            role: 'button',
+            tabIndex: isActive ? 0 : -1,
+            'aria-current': isActive ? ('true' as const) : undefined,
+            'aria-label': said,
+            'data-bench-place': true,
+            onClick: onPick,
+          }
+        : {})}
+    >
+      {children}
+    </g>
+  );
 }
 
 /** A group of fasteners as it lies before the hand, with its order: the head that is active glows, one passed by is an open ring. */
@@ -63,30 +98,18 @@ export function TighteningPattern({ plan, faces = {}, active, typed = '', onPick
           figure === '' ? '' : `${face.state === 'off' || face.state === 'moved' ? '▲ ' : ''}${figure}`;
         return (
           <g key={nth}>
-            <g
-              {...(onPick
-                ? {
-                    role: 'button',
-                    tabIndex: 0,
-                    'aria-pressed': isActive,
-                    'aria-label': [
-                      `${turn}${shownFigure ? ` ${shownFigure}` : ''}`,
-                      'in the order',
-                      `fastener ${nth}`,
-                      WORD[face.state],
-                    ].join(', '),
-                  }
-                : {})}
-              className="tightening-head"
-              onClick={() => onPick?.(nth)}
-              onKeyDown={(event) => {
-                if (event.key !== ' ') return;
-                event.preventDefault();
-                onPick?.(nth);
-              }}
+            <Head
+              said={[
+                `${turn}${shownFigure ? ` ${shownFigure}` : ''}`,
+                'in the order',
+                `fastener ${nth}`,
+                WORD[face.state],
+              ].join(', ')}
+              isActive={isActive}
+              onPick={onPick && (() => onPick(nth))}
             >
               <circle cx={x} cy={y} r={size + 13} fill="transparent" />
-            </g>
+            </Head>
             <g aria-hidden="true" pointerEvents="none">
               {isActive && (
                 <circle cx={x} cy={y} r={size + 13} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />

@@ -7,6 +7,7 @@ import type { Bank } from '../../core/engine/engine.js';
 import { spokenPlace } from '../../core/engine/places.js';
 import type { Limit } from '../../core/judge/judge.js';
 import type { Mark } from '../../core/judge/mark.js';
+import { usePlaceFocus } from './use-place-focus.js';
 import { markColour, MarkAt } from './VerdictMark.js';
 
 /** What one valve shows on its dial. */
@@ -76,6 +77,7 @@ const Dial = memo(function Dial({
   onPick?: (place: string) => void;
 }) {
   const { mark, value, limit, figure, resting, hands, waits, slack } = face;
+  const shape = usePlaceFocus<SVGCircleElement>(active);
   const band = limit && dialBand(limit);
   const pointer = value !== null && limit ? dialDeg(value, limit) : null;
   const from = pointer === null ? null : onCircle(x, y, 29, pointer);
@@ -159,6 +161,7 @@ const Dial = memo(function Dial({
         cx={x}
         cy={y}
         r={MAP.dial + 8}
+        ref={shape}
         fill="transparent"
         aria-label={said}
         data-place={place}
@@ -166,7 +169,8 @@ const Dial = memo(function Dial({
           ? {
               role: 'button',
               tabIndex: active ? 0 : -1,
-              'aria-pressed': active,
+              'aria-current': active ? 'true' : undefined,
+              'data-bench-place': true,
               onClick: () => onPick(place),
               style: { cursor: 'pointer' },
             }

@@ -1,16 +1,25 @@
 import Button from '@mui/material/Button';
 import Dialog from '@mui/material/Dialog';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Switch from '@mui/material/Switch';
+import { usePreferences } from '../state/preferences.js';
 
-/** The keys of a measuring place, as `?` shows them. */
+/** One key that does something by itself: a finger presses it on the list. */
+const isOneKey = (key: string) => /^[A-Z]$/.test(key);
+
+/** The keys of a measuring place, as `?` shows them; by finger each is pressed there. */
 export function KeysHelp({
   open,
   onClose,
+  press,
   keys,
 }: {
   open: boolean;
   onClose: () => void;
+  press: (key: string) => void;
   keys: [key: string, does: string][];
 }) {
+  const { letterKeys, toggleLetterKeys } = usePreferences();
   return (
     <Dialog open={open} onClose={onClose} aria-labelledby="keys-title">
       <div style={{ padding: '18px 26px' }}>
@@ -21,12 +30,34 @@ export function KeysHelp({
           {keys.map(([key, does]) => (
             <div key={key}>
               <dt>
-                <kbd>{key}</kbd>
+                {isOneKey(key) ? (
+                  <button
+                    type="button"
+                    className="help-key"
+                    aria-label={`${key}: ${does}`}
+                    onClick={() => {
+                      onClose();
+                      press(key.toLowerCase());
+                    }}
+                  >
+                    <kbd>{key}</kbd>
+                  </button>
+                ) : (
+                  <kbd>{key}</kbd>
+                )}
               </dt>
               <dd>{does}</dd>
             </div>
           ))}
         </dl>
+        <p>
+          <FormControlLabel
+            control={<Switch checked={letterKeys} onChange={toggleLetterKeys} />}
+            label="Letter keys everywhere on the bench"
+          />
+          <br />
+          <span className="measuring-count">Off: letters act only in the number’s own field, on this device.</span>
+        </p>
         <Button variant="outlined" onClick={onClose} autoFocus>
           Back to the bench
         </Button>

@@ -1,30 +1,43 @@
 import Button from '@mui/material/Button';
-import { useState, type ReactNode } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { Gate } from '../../core/plan/gates.js';
 import { hidingGate } from '../../core/sheet/gates.js';
-import { isBuild } from '../../core/sheet/slot.js';
+import { isBuild, type Slot } from '../../core/sheet/slot.js';
 import { useLooksOn } from '../state/session.js';
 import { useDesk } from '../state/use-desk.js';
 import { useAwake } from '../state/use-awake.js';
 import { BehindGate } from './BehindGate.js';
+import { useFinger } from '../state/finger.js';
+import { BenchStatus } from './BenchStatus.js';
 import { KeysHelp } from './KeysHelp.js';
 import './measuring.css';
 import { StrikeReading } from './StrikeReading.js';
+import { NoteReading } from './NoteReading.js';
+import { NumberPad, type PadKey } from './NumberPad.js';
+import { StageEnd } from './StageEnd.js';
 import { StagePanel, type PanelProps } from './StagePanel.js';
 import { WantPart, wantedAt } from './WantPart.js';
-import { useStrike } from './use-strike.js';
+import { useCorrections } from './use-corrections.js';
 import { useMeasuringKeys, type MeasuringActs } from './use-keys.js';
 
 /** The one key that every bench has for what is missing or wrong. */
 const WANTED_KEY: [string, string] = ['P', 'a part is missing or wrong: onto the list of parts'];
-/** And the one for a reading that was wrong, where more than the newest counts. */
-const STRIKE_KEY: [string, string] = ['X', 'strike the reading that counts, with a reason'];
+/** And those for a reading that was wrong, and for words beside one. */
+const CORRECTING_KEYS: [string, string][] = [
+  ['Z', 'undo the last Enter for ten seconds; later, strike the reading here, or move it'],
+  [',', 'put a note to the reading here'],
+];
 
 /** Where the builder stands on the way through a stage, and how he goes on. */
 interface Way extends Pick<PanelProps, 'target' | 'entry' | 'lengthUnit'> {
   take: () => void;
   cycleUnit: () => void;
+  /** Whether the last of the stage was taken: what is open, and where the way goes on, stands there. */
+  isAtEnd?: boolean;
+  goToMeasure?: (key: string) => void;
+  /** To another of its places: where a reading that is undone was taken. */
+  goTo?: (slot: Slot) => void;
 }
 
 interface Props extends Pick<PanelProps, 'stage' | 'todo' | 'below'> {
@@ -52,6 +65,11 @@ interface Props extends Pick<PanelProps, 'stage' | 'todo' | 'below'> {
   /** The keys of this place that are worth a line under the drawing, and all of them for `?`. */
   keyLine: ReactNode;
   keys: [key: string, does: string][];
+  /** Keys of this place that a finger needs, besides those of the measure. */
+  padKeys?: readonly PadKey[];
+  /** What is next, said where what was taken is said: the place, and the crank where it turns. */
+  next?: string;
+  crankDeg?: number;
 }
 
 /**
@@ -73,6 +91,9 @@ export function MeasuringPlace({
   more,
   keyLine,
   keys,
+  padKeys,
+  next,
+  crankDeg,
   ...panel
 }: Props) {
   const navigate = useNavigate();
@@ -80,6 +101,11 @@ export function MeasuringPlace({
   const [wants, setWants] = useState(false);
   const looksOn = useLooksOn();
   useAwake();
+  const bench = useRef<HTMLDivElement>(null);
+  // Where one is below the other, number, drawing and pad have the screen.
+  useEffect(() => {
+    if (window.matchMedia('(max-width: 900px)').matches) bench.current?.scrollIntoView();
+  }, []);
   const engineId = useDesk((desk) => desk.engine!.id);
   const { target, entry, lengthUnit } = steps;
   const file = useDesk((desk) => desk.file!);
@@ -88,15 +114,17 @@ export function MeasuringPlace({
   const [asks, setAsks] = useState(false);
   /** Gates that do not hide what is read here, as somebody has said. */
   const [reached, setReached] = useState<readonly Gate[]>([]);
-  const strike = useStrike(target.slot);
+  const corrections = useCorrections(target.slot, entry.lastTaken, steps.goTo);
   const take = () => {
     if (gate && entry.typed !== '' && !reached.includes(gate)) return setAsks(true);
     steps.take();
   };
-  useMeasuringKeys({
+  const isFinger = useFinger();
+  const press = useMeasuringKeys({
     type: entry.type,
     erase: entry.erase,
-    escape: () => (entry.typed ? entry.clear() : void navigate('/')),
+    // One step out: back comes to the same value.
+    escape: () => (entry.typed ? entry.clear() : void navigate(`/engines/${engineId}/path`)),
     take,
     gauge: entry.fromGauge,
     turn,
@@ -106,15 +134,25 @@ export function MeasuringPlace({
     help: () => setHelp((shown) => !shown),
     more: {
       ...(looksOn ? {} : { p: () => setWants(true) }),
-      ...(strike.askFirst ? { x: strike.askFirst } : {}),
+      ...(corrections.takeBack ? { z: corrections.takeBack } : {}),
+      // Behind a digit it is a decimal comma.
+      ',': () => {
+        if (entry.typed !== '' || !corrections.noteHere) return false;
+        corrections.noteHere();
+        return true;
+      },
       ...more,
     },
   });
   const { place } = target.slot;
+  const status = (
+    <BenchStatus slot={target.slot} where={where} taken={entry.lastTaken} next={next} crankDeg={crankDeg} />
+  );
   if (far)
     return (
       <div className="measuring-far">
         {far}
+        {status}
         {strip && (
           <section className="measuring-strip" aria-label="Crank strip">
             {strip}
@@ -123,7 +161,7 @@ export function MeasuringPlace({
       </div>
     );
   return (
-    <div className={list ? 'measuring' : 'measuring without-list'}>
+    <div ref={bench} className={list ? 'measuring' : 'measuring without-list'}>
       {list}
       <section className="measuring-main">
         <div className="measuring-line">
@@ -133,19 +171,36 @@ export function MeasuringPlace({
         {notice}
         <div className="measuring-drawing">{drawing}</div>
         <p className="measuring-keys">
-          {keyLine} <kbd>U</kbd> {lengthUnit}{' '}
+          <span className="measuring-keyline">
+            {keyLine} <kbd>U</kbd> {lengthUnit}{' '}
+          </span>
           <Button size="small" onClick={() => setHelp(true)}>
             <kbd>?</kbd>&nbsp;keys
           </Button>
         </p>
       </section>
-      <StagePanel title={where} target={target} entry={entry} strike={strike} lengthUnit={lengthUnit} {...panel} />
+      <StagePanel
+        title={where}
+        target={target}
+        entry={entry}
+        corrections={corrections}
+        lengthUnit={lengthUnit}
+        pad={isFinger && !looksOn && <NumberPad measure={target.measure} more={padKeys} press={press} />}
+        ending={steps.isAtEnd && <StageEnd stage={panel.stage} goToMeasure={steps.goToMeasure} />}
+        {...panel}
+      />
+      {status}
       {strip && (
         <section className="measuring-strip" aria-label="Crank strip">
           {strip}
         </section>
       )}
-      <StrikeReading strike={strike} />
+      {corrections.asked?.what === 'strike' && (
+        <StrikeReading reading={corrections.asked.reading} onClose={corrections.close} />
+      )}
+      {corrections.asked?.what === 'note' && (
+        <NoteReading reading={corrections.asked.reading} onClose={corrections.close} />
+      )}
       {asks && gate && (
         <BehindGate
           gate={gate}
@@ -162,7 +217,8 @@ export function MeasuringPlace({
       <KeysHelp
         open={help}
         onClose={() => setHelp(false)}
-        keys={[...keys.slice(0, -1), WANTED_KEY, ...(strike.askFirst ? [STRIKE_KEY] : []), ...keys.slice(-1)]}
+        press={press}
+        keys={[...keys.slice(0, -1), WANTED_KEY, ...(looksOn ? [] : CORRECTING_KEYS), ...keys.slice(-1)]}
       />
     </div>
   );

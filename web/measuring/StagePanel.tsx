@@ -1,4 +1,5 @@
 import { useMemo, type ReactNode } from 'react';
+import { wordLimit } from '../../contracts/wording/limit.js';
 import { wordTerms } from '../../contracts/wording/formula.js';
 import { feeds } from '../../core/derive/rules.js';
 import type { Stage } from '../../core/plan/measure.js';
@@ -6,7 +7,7 @@ import { measureOf } from '../../core/plan/measures.js';
 import { uncertaintyOf } from '../../core/plan/practice.js';
 import { limitAt, type AppliedLimit } from '../../core/sheet/limits.js';
 import { answerAt } from '../../core/sheet/answer.js';
-import { formatFigure, formatRow, formatTrust, UNIT_LABEL } from '../../core/units/format.js';
+import { formatFigure, formatRow, formatTrust, UNIT_NAME } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { FormulaLine } from '../drawings/FormulaLine.js';
 import { MarginBar } from '../drawings/MarginBar.js';
@@ -22,12 +23,13 @@ import {
   sayDerived,
   StandingCaution,
 } from './panel-parts.js';
+import { NumberField } from './NumberField.js';
 import './panel.css';
 import { ReadHereBefore } from './ReadHereBefore.js';
 import { Pictures } from './Pictures.js';
 import { saySpare } from './say-spare.js';
 import type { EntryState, Target } from './use-entry.js';
-import type { Strike } from './use-strike.js';
+import type { Corrections } from './use-corrections.js';
 
 export interface PanelProps {
   stage: Stage;
@@ -36,15 +38,16 @@ export interface PanelProps {
   todo: ReactNode;
   target: Target;
   entry: EntryState;
-  strike: Strike;
+  corrections: Corrections;
   lengthUnit: Unit;
   children?: ReactNode;
   /** What stands below the limit: one scrolls to it. */
   below?: ReactNode;
+  /** The keys for a finger. */
+  pad?: ReactNode;
+  /** At the end of the stage: what is open, and where the way goes on. */
+  ending?: ReactNode;
 }
-
-/** Width of the panel in parts of a figure's height: several sizes in one line stay whole. */
-const NUMBER_ROOM = 410;
 
 /** The limit that a value will be judged by before there is one: its own, or that of what follows from it. */
 function useLimitAhead({ slot, measure }: Target): AppliedLimit | null {
@@ -64,7 +67,19 @@ function useLimitAhead({ slot, measure }: Target): AppliedLimit | null {
 }
 
 /** The panel beside a measuring drawing: what to do, the number, how its verdict comes about, what was read before. */
-export function StagePanel({ stage, title, todo, target, entry, strike, lengthUnit, children, below }: PanelProps) {
+export function StagePanel({
+  stage,
+  title,
+  todo,
+  target,
+  entry,
+  corrections,
+  lengthUnit,
+  children,
+  below,
+  pad,
+  ending,
+}: PanelProps) {
   const sheet = useDesk((desk) => desk.sheet!);
   const stand = useDesk((desk) => desk.stand!);
   const { slot, measure, unit } = target;
@@ -72,7 +87,6 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
   const judged = preview ?? answerAt(sheet, slot);
   const ahead = useLimitAhead(target);
   const latest = stand.tries(slot).findLast(({ derived }) => !derived);
-  const shown = entry.typed || latest?.entered || '–';
 
   const [own, ...made] = judged?.rows ?? [];
   // Both are always shown, what is typed and what it makes; the spec set names the one that is judged.
@@ -96,29 +110,20 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
   const { practice } = useDesk((desk) => desk.judging!).spec;
   const trusted = limit?.measure === measure.key ? limit.uncertainty : uncertaintyOf(practice, measure);
   const trust = judged && limit && !measure.options ? formatTrust(trusted, unit) : null;
+  const name = [
+    title,
+    ...(title === measure.title ? [] : [measure.title.toLowerCase()]),
+    ...(measure.options ? [] : [UNIT_NAME[entry.unit]]),
+    ...(limit ? [`limit ${wordLimit(limit.stated)}`] : []),
+  ].join(', ');
   const formula = makes?.derivedFrom?.formula ?? own?.corrected?.formula;
   return (
     <aside className="now" aria-label="What to do now">
-      <div className="now-rest" tabIndex={0}>
+      <div className="now-head">
         <h2>{title}</h2>
-        <Cautions stage={stage} />
-        <div className="now-todo">{todo}</div>
-        <ComesFirst measure={slot.measure} />
-        <p className="now-number">
-          <span
-            className="figure"
-            data-testid="active-number"
-            style={{ fontSize: Math.min(58, NUMBER_ROOM / shown.length) }}
-          >
-            {shown}
-          </span>
-          <span>
-            {UNIT_LABEL[unit]}
-            {trust !== null && <span className="now-quiet"> ±{trust}</span>}
-          </span>
-        </p>
+        <NumberField target={target} entry={entry} latest={latest} name={name} trust={trust} />
         {entry.problem && (
-          <p role="alert" style={{ color: 'var(--flag)' }}>
+          <p role="alert" className="now-problem">
             {measure.title}: {entry.problem}
           </p>
         )}
@@ -136,6 +141,12 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
             )}
           </p>
         )}
+      </div>
+      <div className="now-rest" tabIndex={0} data-scrolls>
+        {ending}
+        <Cautions stage={stage} />
+        <div className="now-todo">{todo}</div>
+        <ComesFirst measure={slot.measure} />
         {limit && (
           <MarginBar
             limit={limit}
@@ -161,13 +172,18 @@ export function StagePanel({ stage, title, todo, target, entry, strike, lengthUn
           <Hints hints={judged.hints} unit={unit} at={slot} readingIds={preview || !own ? [] : [own.readingId]} />
         )}
         {children}
-        <JustTaken readingId={entry.lastTaken} shown={(rows) => sayDerived(rows, lengthUnit)} />
+        <JustTaken
+          readingId={entry.lastTaken}
+          corrections={corrections}
+          shown={(rows) => sayDerived(rows, lengthUnit)}
+        />
         <LimitNote limit={limit} of={measure.key} />
         {limit && <Narrow measure={limit.measure} place={slot.place} />}
-        <ReadHereBefore slot={slot} entry={entry} strike={strike} />
+        <ReadHereBefore slot={slot} entry={entry} corrections={corrections} />
         {below}
         <Pictures stage={stage} place={slot.place} />
       </div>
+      {pad}
       <StandingCaution stage={stage} />
     </aside>
   );

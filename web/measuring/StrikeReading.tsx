@@ -1,25 +1,35 @@
 import Button from '@mui/material/Button';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
 import { useState } from 'react';
+import { placesOf, spokenPlace } from '../../core/engine/places.js';
+import { measureOf } from '../../core/plan/measures.js';
+import type { Reading } from '../../core/sheet/reading.js';
 import { UNIT_LABEL } from '../../core/units/format.js';
-import type { Unit } from '../../core/units/units.js';
 import { act, sayError } from '../app/api.js';
 import { FormDialog } from '../app/FormDialog.js';
+import { newId } from '../app/new-id.js';
 import { ReasonField, wrongReason } from '../app/ReasonField.js';
 import { useDesk } from '../state/use-desk.js';
-import type { Strike } from './use-strike.js';
 
 /** What is wrong with a reading most often. */
-const OFTEN = ['misread', 'typed wrong', 'wrong place', 'set-up had moved'];
+const WRONG_PLACE = 'wrong place';
+const OFTEN = [WRONG_PLACE, 'typing slip', 'misread', 'wrong engine', 'set-up had moved'];
 
-/** Why a reading no longer counts: it stays in the log and on the record, crossed out. */
-export function StrikeReading({ strike: { asked, close } }: { strike: Strike }) {
-  const engineId = useDesk((desk) => desk.engine!.id);
+/** A reading as it is named: `3 intake, 0.0125 in (wren)`. */
+export const sayReading = ({ measure, place, entered, unit, by }: Reading): string =>
+  `${place === 'engine' ? measureOf(measure).title : spokenPlace(place)}, ${entered} ${UNIT_LABEL[unit]} (${by})`;
+
+/** Why a reading no longer counts, or where it was read: it stays in the log and on the record, crossed out. */
+export function StrikeReading({ reading, onClose }: { reading: Reading; onClose: () => void }) {
+  const engine = useDesk((desk) => desk.engine!);
   const { flush, reload } = useDesk();
   const [reason, setReason] = useState('');
+  const [place, setPlace] = useState('');
+  const [movedId] = useState(newId);
   const [problem, setProblem] = useState('');
   const [isBusy, setIsBusy] = useState(false);
-  if (!asked) return null;
-  const { id, entered, unit, by } = asked;
+  const others = placesOf(engine, measureOf(reading.measure).scope).filter((one) => one !== reading.place);
   const strike = async () => {
     const why = reason.trim();
     const wrong = wrongReason(why);
@@ -28,24 +38,26 @@ export function StrikeReading({ strike: { asked, close } }: { strike: Strike }) 
     try {
       // It may not be on the server yet.
       await flush();
-      await act('POST /api/engines/:id/strikes', { params: { id: engineId }, body: { readingId: id, reason: why } });
+      await act('POST /api/engines/:id/strikes', {
+        params: { id: engine.id },
+        body: { readingId: reading.id, reason: why, ...(place === '' ? {} : { to: { place, readingId: movedId } }) },
+      });
       await reload();
-      setReason('');
-      close();
+      onClose();
     } catch (error) {
       setProblem(sayError(error));
+      setIsBusy(false);
     }
-    setIsBusy(false);
   };
   return (
     <FormDialog
-      title={`Strike ${entered} ${UNIT_LABEL[unit as Unit]} (${by})`}
+      title={`Strike ${sayReading(reading)}`}
       leave="Keep reading"
-      file="Strike reading"
+      file={place === '' ? 'Strike reading' : 'Move reading'}
       isSmall
       isBusy={isBusy}
       onFile={strike}
-      onClose={close}
+      onClose={onClose}
     >
       <p>It no longer counts. It stays in the log and on the record, with your reason.</p>
       <p role="group" aria-label="Common reasons">
@@ -64,6 +76,26 @@ export function StrikeReading({ strike: { asked, close } }: { strike: Strike }) 
           setProblem('');
         }}
       />
+      {others.length > 0 && (
+        <TextField
+          select
+          label="Move it to"
+          value={place}
+          helperText="Only its place was wrong: it counts there instead."
+          slotProps={{ select: { displayEmpty: true }, inputLabel: { shrink: true } }}
+          onChange={({ target }) => {
+            setPlace(target.value);
+            if (reason === '' && target.value !== '') setReason(WRONG_PLACE);
+          }}
+        >
+          <MenuItem value="">nowhere</MenuItem>
+          {others.map((one) => (
+            <MenuItem key={one} value={one}>
+              {spokenPlace(one)}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
     </FormDialog>
   );
 }

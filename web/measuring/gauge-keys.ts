@@ -1,3 +1,5 @@
+import type { Unit } from '../../core/units/units.js';
+
 /** Keys that follow each other within this come from a gauge, ms: no hand types so. */
 export const GAUGE_MS = 45;
 /** Fewer keys than this in one go may still be two fingers of one hand. */
@@ -16,12 +18,20 @@ export function numberOfGauge(sent: string): string | null {
   return numbers ? numbers[numbers.length - 1].replace(',', '.') : null;
 }
 
+const UNIT_OF: Record<string, Unit> = { mm: 'mm', in: 'in', inch: 'in', '"': 'in', deg: 'deg', '°': 'deg' };
+
+/** The unit that a gauge names behind its number; undefined where it names none. @example unitOfGauge('A+0,0152mm') // 'mm' */
+export function unitOfGauge(sent: string): Unit | undefined {
+  const [, behind] = /\d\s*([a-z"°]+)$/i.exec(sent) ?? [];
+  return behind === undefined ? undefined : UNIT_OF[behind.toLowerCase()];
+}
+
 /** What becomes of the keys. */
 export interface GaugeActs {
   /** One key, as it was pressed. */
   key: (key: string) => void;
   /** All that came in one go was a gauge's, and is about to be taken: its number, where that is not what was typed already. */
-  gauge: (number: string | null) => void;
+  gauge: (number: string | null, unit?: Unit) => void;
   /** Whether a letter means something here by itself: a side of the measure. */
   isOwn: (key: string) => boolean;
   /** Does something a little later; answers how to prevent it. */
@@ -59,7 +69,7 @@ export class GaugeKeys {
     this.sent = '';
     const number = sent.length >= FEWEST_KEYS ? numberOfGauge(sent) : null;
     if (number === null) this.letThrough();
-    else this.acts.gauge(this.held.length > 0 || sent.includes(',') ? number : null);
+    else this.acts.gauge(this.held.length > 0 || sent.includes(',') ? number : null, unitOfGauge(sent));
     this.held = [];
     this.acts.key('Enter');
   }

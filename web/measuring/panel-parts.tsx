@@ -11,7 +11,9 @@ import { parseValve, spokenPlace } from '../../core/engine/places.js';
 import { cautionsOf, STANDING_CAUTION } from '../../core/plan/cautions.js';
 import type { Stage } from '../../core/plan/measure.js';
 import { measureOf } from '../../core/plan/measures.js';
+import type { Corrections } from './use-corrections.js';
 import { CHECKED, useHintAnswers } from './use-hint-answers.js';
+import { actsOf } from '../../core/sheet/acts.js';
 import type { AppliedLimit } from '../../core/sheet/limits.js';
 import { ordersBroken } from '../../core/sheet/gates.js';
 import { acknowledgedOf } from '../../core/sheet/engine-file.js';
@@ -77,14 +79,16 @@ export function Hints({
 /** The answer to the value just taken; it stays while the next place is already active. */
 export function JustTaken({
   readingId,
+  corrections: { undoable, undo },
   shown,
 }: {
   readingId: string | null;
+  corrections: Pick<Corrections, 'undoable' | 'undo'>;
   shown: (row: SheetRow[]) => string | null;
 }) {
   const desk = useDesk();
   const reading = desk.readings.find((candidate) => candidate.id === readingId);
-  if (!reading) return null;
+  if (!reading || actsOf(desk.file!, 'reading-struck').some(({ readingId: id }) => id === reading.id)) return null;
   const rows = desk.sheet!.rows.filter((row) => row.readingId === reading.id);
   const row = rows.find((candidate) => candidate.verdict !== 'unjudged') ?? rows[0];
   const also = shown(rows);
@@ -92,7 +96,7 @@ export function JustTaken({
   const hints = own ? hintsTogether(own, rows.filter((one) => one !== own)) : []; // prettier-ignore
   const saved = desk.saved[reading.id];
   return (
-    <section className="now-taken" aria-live="polite" aria-label="Just taken">
+    <section className="now-taken" aria-label="Just taken">
       <p>
         <strong>
           {spokenPlace(reading.place) === 'engine' ? measureOf(reading.measure).title : spokenPlace(reading.place)}
@@ -112,6 +116,11 @@ export function JustTaken({
       ) : (
         <p className="now-saved" data-saved={saved}>
           {saved === 'kept-here' ? '◔ kept here' : '✓ on the server'}
+          {undoable?.id === reading.id && (
+            <Button size="small" onClick={undo}>
+              Undo&nbsp;<kbd>Z</kbd>
+            </Button>
+          )}
         </p>
       )}
     </section>

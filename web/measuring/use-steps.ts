@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { measureOf } from '../../core/plan/measures.js';
 import { familyKey, slotKey, type Slot } from '../../core/sheet/slot.js';
 import type { Unit } from '../../core/units/units.js';
@@ -39,9 +39,19 @@ export function useSteps(stage: string, steps: Slot[], unitOf?: (slot: Slot) => 
   const entry = useEntry(target);
 
   const index = steps.indexOf(active);
+  /** Slots with a value: typed, or made of other readings. */
+  const [typed, made] = useMemo(() => {
+    const of = (isMade: boolean) => new Set(sheet.rows.filter((row) => (row.derivedFrom !== undefined) === isMade).map(slotKey)); // prettier-ignore
+    return [of(false), of(true)];
+  }, [sheet]);
+  const lacks = (step: Slot) => !typed.has(slotKey(step));
+  /** What is typed next: values that follow from others are passed by. */
+  const next = steps.slice(index + 1).find((step) => lacks(step) ? !made.has(slotKey(step)) : true); // prettier-ignore
+  const [endedAt, setEndedAt] = useState<string | null>(null);
   const go = (step: Slot | undefined) => {
     if (!step) return;
     entry.clear();
+    setEndedAt(null);
     move(engine.id, { steps: { ...position.steps, [stage]: slotKey(step) } });
   };
   return {
@@ -56,13 +66,25 @@ export function useSteps(stage: string, steps: Slot[], unitOf?: (slot: Slot) => 
     entry,
     lengthUnit,
     go,
+    goTo: go,
+    /** To the first place of a measure that lacks a value; to its first where none does. */
+    goToMeasure: (key: string) => {
+      const own = steps.filter((step) => step.measure === key);
+      go(own.find(lacks) ?? own[0]);
+    },
+    lacks,
+    /** What Enter goes to; undefined at the end of the stage. */
+    next,
+    /** Whether Enter was pressed at the last of the stage. */
+    isAtEnd: endedAt === slotKey(active),
     goBy: (by: 1 | -1) => go(steps[index + by]),
     /** Takes what is typed and steps on; with nothing typed, just steps on. */
     take: () => {
       if (entry.typed !== '' && !entry.take()) return;
-      go(steps[index + 1]);
+      if (next) go(next);
+      else setEndedAt(slotKey(active));
     },
-    cycleUnit: () => cycleUnit(lengthUnit),
+    cycleUnit: () => cycleUnit(lengthUnit, active.measure),
   };
 }
 

@@ -1,11 +1,15 @@
 import { create } from 'zustand';
+import type { Unit } from '../../core/units/units.js';
 
-/** What somebody has typed on an engine and not taken yet: into which slot, and what. */
-interface HalfTyped {
+/** What somebody has typed on an engine and not taken yet: into which slot, what, and in which unit it was begun. */
+export interface HalfTyped {
   slot: string;
   text: string;
+  unit: Unit;
   /** It was not a hand that typed it. */
   how?: 'gauge';
+  /** It was refused as it stands: the next digit begins anew. */
+  isRefused?: true;
 }
 
 /**
@@ -14,17 +18,35 @@ interface HalfTyped {
  */
 export const useHalfTyped = create<Record<string, HalfTyped>>(() => ({}));
 
-/** What a person has typed into a slot of an engine; empty where that is nothing. */
-export const typedInto = (all: Record<string, HalfTyped>, whose: string, slot: string): string =>
-  all[whose]?.slot === slot ? all[whose].text : '';
+/** What a person has typed into a slot of an engine; undefined where that is nothing. */
+export const typedInto = (all: Record<string, HalfTyped>, whose: string, slot: string): HalfTyped | undefined =>
+  all[whose]?.slot === slot && all[whose].text !== '' ? all[whose] : undefined;
 
-/** Changes what is typed into a slot; what was typed into another one of the engine is dropped. */
-export function typeInto(whose: string, slot: string, change: (text: string) => string, how?: 'gauge'): void {
-  useHalfTyped.setState((all) => ({ [whose]: { slot, text: change(typedInto(all, whose, slot)), ...(how ? { how } : {}) } })); // prettier-ignore
+/** What is typed now, to be changed: its text, and whether it was refused. */
+type Change = (text: string, isRefused: boolean) => string;
+
+/**
+ * Changes what is typed into a slot; what was typed into another one of the engine is dropped. A number keeps the unit that
+ * it was begun in, whatever unit the bench shows meanwhile.
+ */
+export function typeInto(
+  whose: string,
+  slot: string,
+  unit: Unit,
+  change: Change,
+  more: Pick<HalfTyped, 'how'> & { unit?: Unit } = {},
+): void {
+  useHalfTyped.setState((all) => {
+    const before = typedInto(all, whose, slot);
+    const text = change(before?.text ?? '', before?.isRefused === true);
+    return { [whose]: { slot, unit: before?.unit ?? unit, ...more, text } };
+  });
 }
 
-/** How what somebody has typed into a slot came there. */
-export function typedBy(whose: string, slot: string): 'keyed' | 'gauge' {
-  const typed = useHalfTyped.getState()[whose];
-  return typed?.slot === slot ? (typed.how ?? 'keyed') : 'keyed';
+/** Marks what stands in a slot as refused. */
+export function refuseTyped(whose: string, slot: string): void {
+  useHalfTyped.setState((all) => {
+    const typed = typedInto(all, whose, slot);
+    return typed ? { [whose]: { ...typed, isRefused: true } } : {};
+  });
 }

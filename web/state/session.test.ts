@@ -99,14 +99,14 @@ describe('a bench that is locked', () => {
 });
 
 describe('a number that is half typed', () => {
-  const of = (whose: string, slot: string) => typedInto(useHalfTyped.getState(), whose, slot);
+  const of = (whose: string, slot: string) => typedInto(useHalfTyped.getState(), whose, slot)?.text ?? '';
 
   test('is its person’s own, and stands where it was typed', () => {
-    typeInto('wren a', 'lash@1I', () => '0.4');
-    typeInto('ansel a', 'lash@1I', () => '7');
-    typeInto('wren a', 'lash@1I', (text) => `${text}1`);
+    typeInto('wren a', 'lash@1I', 'in', () => '0.4');
+    typeInto('ansel a', 'lash@1I', 'in', () => '7');
+    typeInto('wren a', 'lash@1I', 'in', (text) => `${text}1`);
     expect([of('wren a', 'lash@1I'), of('ansel a', 'lash@1I'), of('wren a', 'lash@1E'), of('wren b', 'lash@1I')]).toEqual(['0.41', '7', '', '']); // prettier-ignore
-    typeInto('wren a', 'lash@1E', (text) => `${text}3`);
+    typeInto('wren a', 'lash@1E', 'in', (text) => `${text}3`);
     expect([of('wren a', 'lash@1E'), of('wren a', 'lash@1I')]).toEqual(['3', '']);
   });
 });
@@ -154,7 +154,7 @@ describe('what this device remembers', () => {
   test('the unit goes round inch, thou, millimetre', () => {
     const seen = [];
     for (const from of ['in', 'thou', 'mm'] as const) {
-      cycleUnit(from);
+      cycleUnit(from, 'bore');
       seen.push(usePreferences.getState().unit);
     }
     expect(seen).toEqual(['thou', 'mm', 'in']);
@@ -164,7 +164,7 @@ describe('what this device remembers', () => {
     chooseWheel({ face: '0-360' });
     chooseWheel({ runs: 'against' });
     expect(usePreferences.getState().wheel).toEqual({ face: '0-360', runs: 'against' });
-    toggleShade();
+    toggleShade('light');
     expect(usePreferences.getState().shade).toBe('dark');
   });
 });

@@ -11,6 +11,7 @@ import { MeasureList } from '../../drawings/MeasureList.js';
 import type { CellFace } from '../../drawings/PlaceCell.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
 import { PlaceDrawing } from '../../measuring/PlaceDrawing.js';
+import { sayStepNext } from '../../measuring/say-step-next.js';
 import { Todo } from '../../measuring/Todo.js';
 import { useSteps } from '../../measuring/use-steps.js';
 import { useDesk } from '../../state/use-desk.js';
@@ -52,9 +53,7 @@ export function BottomEnd() {
   const hangsOnBore = limit?.basis === 'of-bore' && judging.boreMm(active.place) === undefined;
   const keys = typed.map(({ key }) => key);
   const turn = (by: 1 | -1) => {
-    const key = keys[(keys.indexOf(measure.key) + by + keys.length) % keys.length];
-    const open = slots.filter((slot) => slot.measure === key);
-    steps.go(open.find((slot) => !valueAt(key, slot.place)) ?? open[0]);
+    steps.goToMeasure(keys[(keys.indexOf(measure.key) + by + keys.length) % keys.length]);
   };
 
   const more: Record<string, CellFace> = {};
@@ -74,7 +73,7 @@ export function BottomEnd() {
         <MeasureList
           label="Measures of the bottom end"
           active={measure.key}
-          onPick={(key) => steps.go(slots.find((slot) => slot.measure === key))}
+          onPick={steps.goToMeasure}
           entries={typed.map(({ key, title, scope }) => ({
             key,
             title,
@@ -97,6 +96,7 @@ export function BottomEnd() {
       todo={<Todo measure={measure} />}
       turn={turn}
       walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
+      next={sayStepNext(steps)}
       keys={KEYS}
       keyLine={
         <>

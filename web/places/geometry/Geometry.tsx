@@ -83,9 +83,11 @@ export function Geometry() {
   const choose = (key: string) => {
     if (key in TITLE) return setForm(key as Form);
     setForm(null);
-    const typed = key === TRIAL ? settingTyped(engine, rows, hasTool, active.place) : key;
+    // Trials are of one valve at a time: they go on at the one in hand.
+    const typed = settingTyped(engine, rows, hasTool, active.place);
     const here = slots.find(({ measure, place }) => measure === typed && place === active.place);
-    steps.go(here ?? slots.find(({ measure }) => measure === typed));
+    if (key === TRIAL && here) steps.go(here);
+    else steps.goToMeasure(key === TRIAL ? typed : key);
   };
   const list = (
     <MeasureList

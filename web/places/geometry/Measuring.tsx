@@ -12,6 +12,7 @@ import { facesOf } from '../../measuring/faces.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
 import { Options } from '../../measuring/Options.js';
 import { OwnDrawing } from '../../measuring/OwnDrawing.js';
+import { sayStepNext } from '../../measuring/say-step-next.js';
 import { Todo } from '../../measuring/Todo.js';
 import type { Steps } from '../../measuring/use-steps.js';
 import { useDesk } from '../../state/use-desk.js';
@@ -138,6 +139,7 @@ export function Measuring({
       }
       turn={() => {}}
       walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
+      next={sayStepNext(steps)}
       keys={KEYS}
       more={{ t: nextTrial }}
       keyLine={

@@ -9,6 +9,7 @@ import type { Lack } from '../../../core/valvetrain/mock-up.js';
 import { ValveMap } from '../../drawings/ValveMap.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
 import { OwnDrawing } from '../../measuring/OwnDrawing.js';
+import { sayStepNext } from '../../measuring/say-step-next.js';
 import { Todo } from '../../measuring/Todo.js';
 import { TurningStrip } from '../../measuring/TurningStrip.js';
 import type { Steps } from '../../measuring/use-steps.js';
@@ -106,6 +107,7 @@ export function Measuring({
       }
       turn={(by) => turnTo(crank + by)}
       walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
+      next={sayStepNext(steps)}
       keys={KEYS}
       keyLine={
         <>

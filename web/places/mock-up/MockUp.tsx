@@ -63,9 +63,7 @@ export function MockUp() {
   const choose = (key: string) => {
     if (key in FORMS) return setForm(key as Form);
     setForm(null);
-    // The same valve, another measure: who has the clay in hand goes on with it.
-    const here = slots.find(({ measure, place }) => measure === key && place === steps.active.place);
-    steps.go(here ?? slots.find(({ measure }) => measure === key));
+    steps.goToMeasure(key);
   };
   const list = (
     <MeasureList

@@ -189,7 +189,7 @@ export function Path() {
         </section>
       </div>
       {stand && <GateDialog stand={stand} currency={parts?.currency ?? null} onClose={() => setGate(null)} />}
-      <KeysHelp open={help} onClose={() => setHelp(false)} keys={KEYS} />
+      <KeysHelp open={help} onClose={() => setHelp(false)} press={(key) => press.current(key)} keys={KEYS} />
     </div>
   );
 }

@@ -14,6 +14,7 @@ import { ValveMap, type DialFace } from '../../drawings/ValveMap.js';
 import { facesOf } from '../../measuring/faces.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
 import { ownSlots } from '../../measuring/OwnDrawing.js';
+import { sayStepNext } from '../../measuring/say-step-next.js';
 import { Todo } from '../../measuring/Todo.js';
 import { TurningStrip } from '../../measuring/TurningStrip.js';
 import { useSignOff } from '../../measuring/use-sign-off.js';
@@ -91,7 +92,7 @@ export function Proof() {
           active={shown ? PLUNGER : active.measure}
           onPick={(key) => {
             setShowsPlunger(key === PLUNGER);
-            if (key !== PLUNGER) steps.go(slots.find(({ measure }) => measure === key));
+            if (key !== PLUNGER) steps.goToMeasure(key);
           }}
           entries={entries}
         />
@@ -109,6 +110,7 @@ export function Proof() {
       todo={<Todo measure={target.measure} />}
       turn={(heading) => steps.goBy(heading)}
       walk={(heading) => pick(neighbourValve(valveMapLayout(engine.banks), active.place, heading))}
+      next={sayStepNext(steps)}
       keys={KEYS}
       keyLine={
         <>

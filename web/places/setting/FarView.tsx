@@ -39,7 +39,7 @@ export function FarView({ setting, onLeave }: { setting: SettingState; onLeave: 
           )}
         </span>
       </p>
-      <p className="far-last" aria-live="polite">
+      <p className="far-last">
         {entry.problem ? (
           <span role="alert" style={{ color: 'var(--flag)' }}>
             {entry.problem}

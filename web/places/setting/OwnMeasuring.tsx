@@ -3,6 +3,7 @@ import { spokenPlace } from '../../../core/engine/places.js';
 import type { Slot } from '../../../core/sheet/slot.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
 import { OwnDrawing } from '../../measuring/OwnDrawing.js';
+import { sayStepNext } from '../../measuring/say-step-next.js';
 import { Todo } from '../../measuring/Todo.js';
 import { useSteps } from '../../measuring/use-steps.js';
 
@@ -33,6 +34,7 @@ export function OwnMeasuring({ slots, list }: { slots: Slot[]; list: ReactNode }
       todo={<Todo measure={measure} />}
       turn={steps.goBy}
       walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
+      next={sayStepNext(steps)}
       keys={KEYS}
       keyLine={
         <>

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { MEASURES } from '../../../core/plan/measures.js';
 import { ownMeasures } from '../../../core/plan/own-measure.js';
 import { worstMark } from '../../../core/sheet/marks.js';
-import { familyKey } from '../../../core/sheet/slot.js';
+import { familyKey, slotKey } from '../../../core/sheet/slot.js';
 import { MeasureList } from '../../drawings/MeasureList.js';
 import { ownSlots } from '../../measuring/OwnDrawing.js';
 import { FIRST_POSITION, usePreferences } from '../../state/preferences.js';
@@ -28,7 +28,8 @@ export function Setting() {
 
   const active = own.find(({ key }) => steps.setting?.startsWith(`${key}@`))?.key ?? VALVES;
   const pick = (key: string) => {
-    const slot = slots.find((one) => one.measure === key);
+    const of = slots.filter((one) => one.measure === key);
+    const slot = of.find((one) => !sheet.rows.some((row) => slotKey(row) === slotKey(one))) ?? of[0];
     move(engine.id, { steps: { ...steps, setting: slot ? familyKey(slot) : '' } });
   };
   const valves = sheet.stages.setting;

@@ -213,6 +213,24 @@ export function Valves({ list }: { list?: ReactNode }) {
           ...(looksOn ? {} : { w: () => setLeavesOut(true), r: () => void remedy.order() }),
           ...(inRounds ? { l: rounds.came } : {}),
         }}
+        padKeys={
+          inRounds
+            ? [
+                { key: 'l', shows: 'came loose' },
+                { key: ']', shows: '90° on', says: 'a quarter on' },
+              ]
+            : [
+                { key: '[', shows: '‹ stop', says: 'crank to the stop before' },
+                { key: ']', shows: 'stop ›', says: 'crank to the next stop' },
+                { key: 'e', shows: 'more', says: 'next measure at this valve' },
+              ]
+        }
+        next={
+          next && !inRounds
+            ? `${spokenPlace(next.place)}${setting.isAnywhere ? '' : ` at ${degrees(next.crankDeg)}`}`
+            : undefined
+        }
+        crankDeg={crank}
         keys={KEYS}
         keyLine={
           inRounds ? (

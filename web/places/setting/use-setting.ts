@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import { clearanceDeg } from '../../../core/cam/base-circle.js';
 import { hangsOnCam, isGuessed } from '../../../core/cam/turning-events.js';
 import { sameCrank } from '../../../core/engine/crank.js';
@@ -9,7 +9,7 @@ import { settingOrder } from '../../../core/plan/setting-order.js';
 import { limitFor } from '../../../core/plan/spec-sets.js';
 import { setAsideOf, settingWayOf, slackRoundsOf } from '../../../core/sheet/setting-progress.js';
 import { settingMeasure } from '../../../core/sheet/setting-value.js';
-import { BUILD } from '../../../core/sheet/slot.js';
+import { BUILD, type Slot } from '../../../core/sheet/slot.js';
 import type { Unit } from '../../../core/units/units.js';
 import { useEntry, type Target } from '../../measuring/use-entry.js';
 import { useLengthUnit } from '../../measuring/use-length-unit.js';
@@ -74,7 +74,9 @@ export function useSetting() {
   /** What is typed at the active valve, one after the other; which of it, once it was chosen by hand. */
   const asked = typedAtValve(engine, practice, settles(active));
   const has = (measure: string, place: string) => rows.some((row) => row.measure === measure && row.place === place && !row.derivedFrom); // prettier-ignore
-  const [chosen, setChosen] = useState<{ place: string; measure: string } | null>(null);
+  const chosen = position.atValve ?? null;
+  const setChosen = (at: { place: string; measure: string } | null) =>
+    savePosition(engine.id, { atValve: at ?? undefined });
   const nextAsked = asked.find((key) => !has(key, active)) ?? settles(active);
   const key = chosen?.place === active ? chosen.measure : nextAsked;
   const measure = measureOf(key);
@@ -154,6 +156,11 @@ export function useSetting() {
       setChosen({ place: active, measure: other });
     },
     pick: (place: string) => go(place),
+    /** To a value of a valve, where it was typed. */
+    goTo: ({ place, measure: of }: Slot) => {
+      go(place);
+      setChosen({ place, measure: of });
+    },
     turnTo: (deg: number) => bench.move({ place: active, crankDeg: deg }),
     /** To the next or the previous stop of the method, and to the first valve there that still has no value. */
     turn: (heading: 1 | -1) => {
@@ -176,7 +183,7 @@ export function useSetting() {
       clear();
       savePosition(engine.id, { occasion: other === BUILD ? undefined : other });
     },
-    cycleUnit: () => cycleUnit(lengthUnit),
+    cycleUnit: () => cycleUnit(lengthUnit, key),
   };
 }
 

@@ -155,6 +155,11 @@ export function Pulling({ stand, list, onWrite }: { stand: Tightening; list: Rea
       turn={(heading) => steps.go(slots[indexOf(Math.min(passes.length - 1, Math.max(0, step + heading)), nth)])}
       walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
       more={kind === 'check' ? { m: () => takeAs(MOVED, 'choice') } : undefined}
+      padKeys={[
+        ...(kind === 'check' ? [{ key: 'm', shows: 'moved' }] : []),
+        { key: '[', shows: '‹ pass', says: 'pass before' },
+        { key: ']', shows: 'pass ›', says: 'next pass' },
+      ]}
       keys={KEYS}
       keyLine={
         <>

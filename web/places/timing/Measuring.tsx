@@ -12,6 +12,7 @@ import { ValveMap, type DialFace } from '../../drawings/ValveMap.js';
 import { DialHelper } from '../../measuring/DialHelper.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
 import { OwnDrawing } from '../../measuring/OwnDrawing.js';
+import { sayStepNext } from '../../measuring/say-step-next.js';
 import { Todo } from '../../measuring/Todo.js';
 import { TurningStrip } from '../../measuring/TurningStrip.js';
 import type { Steps } from '../../measuring/use-steps.js';
@@ -117,6 +118,7 @@ export function Measuring({
       todo={isOwn ? <Todo measure={measure} /> : <p>{whatToRead(active, drop, desk.card)}</p>}
       turn={steps.goBy}
       walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
+      next={sayStepNext(steps)}
       keys={KEYS}
       keyLine={
         <>

@@ -59,7 +59,8 @@ export function Timing() {
   const choose = (key: string) => {
     if (FORMS[key as Part]) return setForm(key as Part);
     setForm(null);
-    steps.go(slots.find((slot) => partOf(slot) === key));
+    const own = slots.filter((slot) => partOf(slot) === key);
+    steps.go(own.find(steps.lacks) ?? own[0]);
   };
   const markOf = (key: Part): Mark => {
     if (key === 'card') return card ? (card.contradictions.length > 0 ? 'doubt' : 'in') : 'missing';

@@ -1,0 +1,72 @@
+import { useSnackbar } from 'notistack';
+import { useEffect, useState } from 'react';
+import { actsOf } from '../../core/sheet/acts.js';
+import type { Reading } from '../../core/sheet/reading.js';
+import { slotKey, type Slot } from '../../core/sheet/slot.js';
+import { act, sayError } from '../app/api.js';
+import { useLooksOn } from '../state/session.js';
+import { useDesk } from '../state/use-desk.js';
+
+/** How long what was just taken is undone without a reason, ms: a slip of the hand is seen at once. */
+export const UNDO_MS = 10_000;
+/** What stands as its reason then. */
+const UNDONE = 'undone at once';
+
+/** What is asked about a reading: why it is struck, or what is noted. */
+type Asked = { what: 'strike' | 'note'; reading: Reading } | null;
+
+/**
+ * Taking back what was read: the last Enter without a word for ten seconds, any reading with a reason, or to the place where
+ * it was read; and words put to a reading. Nothing is deleted.
+ *
+ * @param slot the place in hand
+ * @param lastTaken the reading that was taken here last
+ * @param goTo where the hand goes when its last Enter is undone
+ */
+export function useCorrections(slot: Slot, lastTaken: string | null, goTo?: (slot: Slot) => void) {
+  const desk = useDesk();
+  const looksOn = useLooksOn();
+  const { enqueueSnackbar } = useSnackbar();
+  const [asked, setAsked] = useState<Asked>(null);
+  const engineId = desk.engine!.id;
+  const struck = new Set(actsOf(desk.file!, 'reading-struck').map(({ readingId }) => readingId));
+  const isThere = ({ id }: Reading) => !struck.has(id) && typeof desk.saved[id] !== 'object';
+  const here = desk.readings.filter((one) => slotKey(one) === slotKey(slot) && isThere(one)).at(-1);
+  const last = desk.readings.find((one) => one.id === lastTaken && isThere(one));
+  const lateAt = last === undefined ? 0 : Date.parse(last.takenAt) + UNDO_MS;
+  const [, setLate] = useState(0);
+  useEffect(() => {
+    const left = lateAt - Date.now();
+    if (left <= 0) return;
+    const timer = setTimeout(() => setLate(lateAt), left);
+    return () => clearTimeout(timer);
+  }, [lateAt]);
+  const undoable = last !== undefined && !looksOn && Date.now() < lateAt ? last : null;
+
+  const undo = async ({ id, ...back }: Reading) => {
+    try {
+      // It may not be on the server yet.
+      await desk.flush();
+      await act('POST /api/engines/:id/strikes', { params: { id: engineId }, body: { readingId: id, reason: UNDONE } });
+      await desk.reload();
+      const { measure, place, at, occasion } = back;
+      goTo?.({ measure, place, ...(at ? { at } : {}), ...(occasion ? { occasion } : {}) });
+    } catch (error) {
+      enqueueSnackbar(`Not undone: ${sayError(error)}`, { variant: 'error' });
+    }
+  };
+  return {
+    asked,
+    ask: (what: 'strike' | 'note', reading: Reading) => setAsked({ what, reading }),
+    close: () => setAsked(null),
+    /** What the last Enter took, while it can be undone. */
+    undoable,
+    undo: () => undoable && void undo(undoable),
+    /** What Z does: the last Enter is undone; later, the reading of the place in hand is struck. */
+    takeBack: looksOn ? null : undoable ? () => void undo(undoable) : here ? () => setAsked({ what: 'strike', reading: here }) : null, // prettier-ignore
+    /** Puts words to the reading of the place in hand; null where there is none. */
+    noteHere: looksOn || !here ? null : () => setAsked({ what: 'note', reading: here }),
+  };
+}
+
+export type Corrections = ReturnType<typeof useCorrections>;
