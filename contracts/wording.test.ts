@@ -56,6 +56,7 @@ const SAID: [Hint, 'in' | 'mm' | 'deg' | 'turn' | 'choice', string][] = [
   [{ code: 'lift-not-on-card', lift: 0.508, printed: [1.27] }, 'deg', 'Not judged: read at 0.0200 in (0.508 mm). The card states events at 0.0500 in (1.270 mm).'],
   [{ code: 'apart-from-before', by: -1.5 }, 'deg', '1.50° from the reading before. Turned back to it? Back off and come up again in the running direction.'],
   [{ code: 'wheel-corrected', wheelErrorDeg: 4 }, 'deg', 'The wheel reads 4.00° after at true TDC. Corrected for that.'],
+  [{ code: 'others-slipped', median: 2.45 * IN, meant: 0.245 * IN, others: 4 }, 'in', 'This fits, and the other 4 do not (middle 2.4500). The same slip in each? 0.2450 would fit. Check them first.'],
   [{ code: 'older-counts', value: 0.112 * IN, by: 'kate' }, 'in', 'The worst reading counts: 0.1120 in by kate, an older one. If it was wrong, strike it (Z).'],
   [{ code: 'dead-centre-unknown' }, 'deg', 'Dead centre was not found before this was read.'],
   [{ code: 'dead-centre-rough' }, 'deg', 'Dead centre was only found by the rough dial before this was read.'],

@@ -87,6 +87,8 @@ function wordOdd(hint: Hint, unit: Unit): string {
         return `${apart} the ${hint.others === 1 ? 'only other one' : 'other two'} (${middle}). Check them all.`;
       return `Unlike its siblings: ${apart} the other ${hint.others} (middle ${middle}). Measure it again.`;
     }
+    case 'others-slipped':
+      return `This fits, and the other ${hint.others} do not (middle ${formatFigure(hint.median, unit)}). The same slip in each? ${formatFigure(hint.meant, unit)} would fit. Check them first.`;
     case 'unlike-expected': {
       const apart = `${formatValue(Math.abs(hint.difference), unit)} ${hint.difference > 0 ? 'above' : 'below'}`;
       return `${apart} what ${EXPECTED_BY[hint.by]} (${formatFigure(hint.expected, unit)}). Measure it again.`;

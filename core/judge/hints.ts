@@ -17,6 +17,8 @@ type Odd =
   | { code: 'differs-from-siblings'; median: number; difference: number; score: number; others: number }
   /** Unlike what is known of the engine, or of what this shop has built. */
   | { code: 'unlike-expected'; by: ExpectedBy; expected: number; difference: number }
+  /** It is as it should be and the others are not, all off by one slip: their middle, and what that would be without it. */
+  | { code: 'others-slipped'; median: number; meant: number; others: number }
   | { code: 'digit-slip'; meant: number }
   /** The figure that was typed would be at home in another unit. */
   | { code: 'unit-slip'; unit: Unit; meant: number }
@@ -207,6 +209,28 @@ function slips(suspect: Suspect): Hint[] {
   return found;
 }
 
+/**
+ * Whether it is the others that slipped, all alike, and this one is right: by what is known beforehand it is at home and
+ * they are not, and one slip undone brings their middle beside it. Where nothing is known beforehand it is not told.
+ */
+function othersSlipped({ measure, value, others, unit, withinLimit, expected, computed }: Suspect): Hint | null {
+  if (computed || others.length < 2) return null;
+  const isHome = (one: number) =>
+    isMet(measure, one) && (expected ? isExpected(expected, one) : (withinLimit?.(one) ?? false));
+  const middle = median([...others]);
+  if (!isHome(value) || isHome(middle)) return null;
+  const figure = unit === undefined ? null : fromCanonical(middle, unit);
+  const turn = dialTurnMm(unit);
+  const undone = [
+    ...asDigits(middle),
+    ...(figure === null ? [] : measure.units.filter((one) => one !== unit).map((one) => toCanonical(figure, one))),
+    -middle,
+    ...(measure.onDial ? [middle - turn, middle + turn] : []),
+  ];
+  const meant = undone.find((one) => isHome(one) && Math.abs(one - value) <= MADE_ALIKE * Math.abs(value));
+  return meant === undefined ? null : { code: 'others-slipped', median: middle, meant, others: others.length };
+}
+
 /** Thousandths beside inches are digits; inches and millimetres, turns and degrees are another unit. */
 const isFarApart = (one: Unit, other: Unit): boolean => {
   const ratio = toCanonical(1, one) / toCanonical(1, other);
@@ -260,11 +284,15 @@ function hintsAmong(suspect: Suspect): Hint[] {
   const { value, expected } = suspect;
   if (hasSiblings(suspect)) {
     const own = standsAmong(suspect, value)!;
-    return own.isOdd ? [differs(own), ...slips(suspect), ...causesOf(suspect, own.difference)] : [];
+    if (!own.isOdd) return [];
+    const theirs = othersSlipped(suspect);
+    return theirs ? [theirs] : [differs(own), ...slips(suspect), ...causesOf(suspect, own.difference)];
   }
   const own = goesByFew(suspect) ? standsAmong(suspect, value) : null;
   const isUnexpected = expected ? !isExpected(expected, value) : false;
   if (!own?.isOdd && !isUnexpected) return isOddAmongFew(suspect) ? slips(suspect) : [];
+  const theirs = own?.isOdd ? othersSlipped(suspect) : null;
+  if (theirs) return [theirs];
   // What explains it says enough.
   const found = slips(suspect);
   if (found.length > 0) return found;

@@ -1,3 +1,5 @@
+import { chance, normals } from '../chance.js';
+import type { Unit } from '../units/units.js';
 import { findMeasure } from '../plan/measures.js';
 import { hintsFor } from './hints.js';
 import { judge, judgeUnder, type Limit } from './judge.js';
@@ -146,6 +148,47 @@ describe('what is odd about a value', () => {
       expect(first(152)).toEqual([]);
       expect(first(1023.62)).toEqual([{ code: 'digit-slip', meant: 102.362 }]);
     });
+  });
+
+  describe('where the first ones slipped, all alike, and the next is right', () => {
+    const deck = findMeasure('deck-height')!;
+    const within = (value: number) => value > -0.3 && value < 0.1;
+    const fifth = (others: number[], value = -0.127, unit: Unit = 'in') =>
+      hintsFor({ measure: deck, value, others, usual: usualOf(deck), unit, withinLimit: within });
+
+    test('it is they that are asked about: a turn of the dial missed, the other sign, the wrong unit', () => {
+      const missed = [-0.127, -0.12, -0.13, -0.125].map((one) => one - 2.54);
+      expect(fifth(missed)).toMatchObject([{ code: 'others-slipped', others: 4 }]);
+      const inches = [-0.127, -0.12, -0.13, -0.125].map((one) => one * 25.4);
+      expect(fifth(inches)).toMatchObject([{ code: 'others-slipped', others: 4 }]);
+    });
+    test('where it is this one that lies out, or nothing is known beforehand, it is asked about itself', () => {
+      expect(fifth([-0.127, -0.12, -0.13, -0.125], -2.667).map(({ code }) => code)).not.toContain('others-slipped');
+      const unknown = hintsFor({ measure: deck, value: -0.127, others: [-2.667, -2.66, -2.67, -2.665], usual: usualOf(deck), unit: 'in', withinLimit: null }); // prettier-ignore
+      expect(unknown.map(({ code }) => code)).toContain('differs-from-siblings');
+    });
+    test('of honest decks hardly any is told so: fewer than are called odd at all', () => {
+      const next = chance(28);
+      const normal = normals(next);
+      let told = 0;
+      for (let engine = 0; engine < 2000; engine++) {
+        const values = Array.from({ length: 5 }, () => -0.127 + 0.01 * normal());
+        told += fifth(values.slice(0, 4), values[4]).filter(({ code }) => code === 'others-slipped').length;
+      }
+      expect(told).toBe(0);
+    });
+  });
+
+  test('bores of 2.1 thou are asked about from the first on, and go on being asked about though they agree', () => {
+    const bore = findMeasure('main-bore')!;
+    const typed = (others: number) =>
+      hintsFor({
+        measure: bore, value: 2.1 * 0.0254, others: Array.from({ length: others }, () => 2.1 * 0.0254),
+        usual: usualOf(bore), unit: 'thou', withinLimit: null,
+      }).map(({ code }) => code); // prettier-ignore
+    for (let others = 0; others < 8; others++) expect(typed(others)).not.toEqual([]);
+    const tenfold = hintsFor({ measure: bore, value: 24.51 * 25.4, others: [], usual: usualOf(bore), unit: 'in', withinLimit: null }); // prettier-ignore
+    expect(tenfold.map(({ code }) => code)).toContain('digit-slip');
   });
 
   test('of a value that is computed nobody typed the digits', () => {

@@ -19,6 +19,7 @@ import { StageEnd } from './StageEnd.js';
 import { StagePanel, type PanelProps } from './StagePanel.js';
 import { WantPart, wantedAt } from './WantPart.js';
 import { useCorrections } from './use-corrections.js';
+import { useOthersFirst } from './use-others-first.js';
 import { useMeasuringKeys, type MeasuringActs } from './use-keys.js';
 
 /** The one key that every bench has for what is missing or wrong. */
@@ -27,6 +28,7 @@ const WANTED_KEY: [string, string] = ['P', 'a part is missing or wrong: onto the
 const CORRECTING_KEYS: [string, string][] = [
   ['Z', 'undo the last Enter for ten seconds; later, strike the reading here, or move it'],
   [',', 'put a note to the reading here'],
+  ['G', 'where the others look wrong: go to the first of them'],
 ];
 
 /** Where the builder stands on the way through a stage, and how he goes on. */
@@ -115,6 +117,7 @@ export function MeasuringPlace({
   /** Gates that do not hide what is read here, as somebody has said. */
   const [reached, setReached] = useState<readonly Gate[]>([]);
   const corrections = useCorrections(target.slot, entry.lastTaken, steps.goTo);
+  const others = useOthersFirst(target.slot, entry);
   const take = () => {
     if (gate && entry.typed !== '' && !reached.includes(gate)) return setAsks(true);
     steps.take();
@@ -135,6 +138,7 @@ export function MeasuringPlace({
     more: {
       ...(looksOn ? {} : { p: () => setWants(true) }),
       ...(corrections.takeBack ? { z: corrections.takeBack } : {}),
+      ...(others ? { g: () => steps.goTo?.(others) } : {}),
       // Behind a digit it is a decimal comma.
       ',': () => {
         if (entry.typed !== '' || !corrections.noteHere) return false;
@@ -186,6 +190,13 @@ export function MeasuringPlace({
         corrections={corrections}
         lengthUnit={lengthUnit}
         pad={isFinger && !looksOn && <NumberPad measure={target.measure} more={padKeys} press={press} />}
+        wayThere={
+          others && (
+            <Button size="small" onClick={() => steps.goTo?.(others)}>
+              Go to the first of the others&nbsp;<kbd>G</kbd>
+            </Button>
+          )
+        }
         ending={steps.isAtEnd && <StageEnd stage={panel.stage} goToMeasure={steps.goToMeasure} />}
         {...panel}
       />

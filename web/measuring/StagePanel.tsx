@@ -47,6 +47,8 @@ export interface PanelProps {
   pad?: ReactNode;
   /** At the end of the stage: what is open, and where the way goes on. */
   ending?: ReactNode;
+  /** Behind the hints: a way to what they are about. */
+  wayThere?: ReactNode;
 }
 
 /** The limit that a value will be judged by before there is one: its own, or that of what follows from it. */
@@ -79,6 +81,7 @@ export function StagePanel({
   below,
   pad,
   ending,
+  wayThere,
 }: PanelProps) {
   const sheet = useDesk((desk) => desk.sheet!);
   const stand = useDesk((desk) => desk.stand!);
@@ -171,6 +174,7 @@ export function StagePanel({
         {judged && (
           <Hints hints={judged.hints} unit={unit} at={slot} readingIds={preview || !own ? [] : [own.readingId]} />
         )}
+        {wayThere}
         {children}
         <JustTaken
           readingId={entry.lastTaken}

@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { feeds } from '../../core/derive/rules.js';
 import { measureOf } from '../../core/plan/measures.js';
 import { familyKey, slotKey, type Slot } from '../../core/sheet/slot.js';
 import type { Unit } from '../../core/units/units.js';
@@ -69,7 +70,9 @@ export function useSteps(stage: string, steps: Slot[], unitOf?: (slot: Slot) => 
     goTo: go,
     /** To the first place of a measure that lacks a value; to its first where none does. */
     goToMeasure: (key: string) => {
-      const own = steps.filter((step) => step.measure === key);
+      const typed = steps.filter((step) => step.measure === key);
+      // What follows from others is measured by those.
+      const own = typed.length > 0 ? typed : steps.filter((step) => feeds(step.measure).includes(key));
       go(own.find(lacks) ?? own[0]);
     },
     lacks,
