@@ -1,5 +1,5 @@
 import { chance } from '../../core/chance.js';
-import { GAUGE_MS, GaugeKeys, numberOfGauge } from './gauge-keys.js';
+import { GAUGE_MS, GaugeKeys, numberOfGauge, unitOfGauge } from './gauge-keys.js';
 
 /** Presses keys at given times; answers what came through, `<number>` where a gauge's was put in its place. */
 function pressed(keys: [key: string, at: number][], own = ''): string[] {
@@ -69,6 +69,16 @@ describe('a gauge that types like a keyboard', () => {
     ['no number', null],
   ])('of %s the number is %s', (sent, number) => expect(numberOfGauge(sent)).toBe(number));
 });
+
+test.each([
+  ['A+0,0152mm', 'mm'],
+  ['0.0005in', 'in'],
+  ['D 12.5°', 'deg'],
+  ['0.0005', undefined],
+  ['31.5a', undefined],
+])('the unit that %s names is %s: it is the number’s, whatever the bench shows', (sent, unit) =>
+  expect(unitOfGauge(sent)).toBe(unit),
+);
 
 describe('a hand', () => {
   test('presses its letters as ever: each comes through', () => {

@@ -8,7 +8,7 @@ import { useLooksOn } from '../state/session.js';
 import { useDesk } from '../state/use-desk.js';
 
 /** How long what was just taken is undone without a reason, ms: a slip of the hand is seen at once. */
-export const UNDO_MS = 10_000;
+const UNDO_MS = 10_000;
 /** What stands as its reason then. */
 const UNDONE = 'undone at once';
 
