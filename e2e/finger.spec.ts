@@ -40,6 +40,7 @@ for (const [name, viewport] of [
         await press(page, 'Enter');
       }
       expect(seen.size).toBe(4);
+      await expect(page.getByRole('region', { name: 'End of this stage' })).toContainText('End of setting');
       const readings = await readingsOnServer(page, id, 4);
       expect(new Set(readings.map((one) => one.place)).size).toBe(4);
     });

@@ -119,6 +119,12 @@ test('a head is tightened in three passes by keyboard; one that is passed by sta
 
   const head = (turn: number) => page.getByRole('button', { name: new RegExp(`^${turn}( \\S+)?, in the order`) });
   await expect(head(1)).toHaveAttribute('aria-current', 'true');
+  // What has the focus is what Enter takes: it goes along with the hand, and the hand with it.
+  await head(1).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(head(2)).toBeFocused();
+  await page.keyboard.press('ArrowLeft');
+  await expect(head(1)).toBeFocused();
   for (let turn = 1; turn <= 4; turn++) await page.keyboard.press('Enter');
   await readingsOnServer(page, id, 4);
   // The second pass: the second one is passed by, and stays an open ring.

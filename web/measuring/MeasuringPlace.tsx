@@ -39,7 +39,7 @@ interface Way extends Pick<PanelProps, 'target' | 'entry' | 'lengthUnit'> {
   isAtEnd?: boolean;
   goToMeasure?: (key: string) => void;
   /** To another of its places: where a reading that is undone was taken. */
-  goTo?: (slot: Slot) => void;
+  go?: (slot: Slot) => void;
 }
 
 interface Props extends Pick<PanelProps, 'stage' | 'todo' | 'below'> {
@@ -116,7 +116,7 @@ export function MeasuringPlace({
   const [asks, setAsks] = useState(false);
   /** Gates that do not hide what is read here, as somebody has said. */
   const [reached, setReached] = useState<readonly Gate[]>([]);
-  const corrections = useCorrections(target.slot, entry.lastTaken, steps.goTo);
+  const corrections = useCorrections(target.slot, entry.lastTaken, steps.go);
   const others = useOthersFirst(target.slot, entry);
   const take = () => {
     if (gate && entry.typed !== '' && !reached.includes(gate)) return setAsks(true);
@@ -138,7 +138,7 @@ export function MeasuringPlace({
     more: {
       ...(looksOn ? {} : { p: () => setWants(true) }),
       ...(corrections.takeBack ? { z: corrections.takeBack } : {}),
-      ...(others ? { g: () => steps.goTo?.(others) } : {}),
+      ...(others ? { g: () => steps.go?.(others) } : {}),
       // Behind a digit it is a decimal comma.
       ',': () => {
         if (entry.typed !== '' || !corrections.noteHere) return false;
@@ -192,7 +192,7 @@ export function MeasuringPlace({
         pad={isFinger && !looksOn && <NumberPad measure={target.measure} more={padKeys} press={press} />}
         wayThere={
           others && (
-            <Button size="small" onClick={() => steps.goTo?.(others)}>
+            <Button size="small" onClick={() => steps.go?.(others)}>
               Go to the first of the others&nbsp;<kbd>G</kbd>
             </Button>
           )

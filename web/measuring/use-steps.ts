@@ -47,7 +47,7 @@ export function useSteps(stage: string, steps: Slot[], unitOf?: (slot: Slot) => 
   }, [sheet]);
   const lacks = (step: Slot) => !typed.has(slotKey(step));
   /** What is typed next: values that follow from others are passed by. */
-  const next = steps.slice(index + 1).find((step) => lacks(step) ? !made.has(slotKey(step)) : true); // prettier-ignore
+  const next = steps.slice(index + 1).find((step) => !lacks(step) || !made.has(slotKey(step)));
   const [endedAt, setEndedAt] = useState<string | null>(null);
   const go = (step: Slot | undefined) => {
     if (!step) return;
@@ -67,12 +67,11 @@ export function useSteps(stage: string, steps: Slot[], unitOf?: (slot: Slot) => 
     entry,
     lengthUnit,
     go,
-    goTo: go,
     /** To the first place of a measure that lacks a value; to its first where none does. */
     goToMeasure: (key: string) => {
-      const typed = steps.filter((step) => step.measure === key);
+      const named = steps.filter((step) => step.measure === key);
       // What follows from others is measured by those.
-      const own = typed.length > 0 ? typed : steps.filter((step) => feeds(step.measure).includes(key));
+      const own = named.length > 0 ? named : steps.filter((step) => feeds(step.measure).includes(key));
       go(own.find(lacks) ?? own[0]);
     },
     lacks,

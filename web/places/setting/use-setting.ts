@@ -157,7 +157,7 @@ export function useSetting() {
     },
     pick: (place: string) => go(place),
     /** To a value of a valve, where it was typed. */
-    goTo: ({ place, measure: of }: Slot) => {
+    go: ({ place, measure: of }: Slot) => {
       go(place);
       setChosen({ place, measure: of });
     },
@@ -183,6 +183,8 @@ export function useSetting() {
       clear();
       savePosition(engine.id, { occasion: other === BUILD ? undefined : other });
     },
+    /** Whether the last valve was taken: every other has its values, or is left out. */
+    isAtEnd: next === null && entry.lastTaken !== null && asked.every((one) => has(one, active)),
     cycleUnit: () => cycleUnit(lengthUnit, key),
   };
 }
