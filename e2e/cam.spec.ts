@@ -155,7 +155,7 @@ test('the sprocket: every position side by side, the best named, the choice writ
   await expect(page.getByText('The sprocket was moved from 0 to +4')).toBeVisible();
   await page.getByRole('button', { name: /Intake nose/ }).click();
   await expect(inTable(page, 'I nose', 4)).toHaveText('suspect');
-  for (const flank of ['79', '134']) await key(page, flank);
+  for (const flank of ['79a', '134a']) await key(page, flank);
   await page.getByRole('button', { name: 'Sprocket' }).click();
   await expect(page.getByText('The sprocket was moved')).toHaveCount(0);
   await expect(page.getByRole('row', { name: /\+4 now/ })).toContainText('106.5');

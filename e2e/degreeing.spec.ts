@@ -30,7 +30,7 @@ test('a whole degreeing in inches by keyboard alone: stop, stop, four events, tw
   await goTo(page, id, 'timing');
   await expect(page.getByText('Open spans: card’s seat events.')).toBeVisible();
   for (const event of ['4b', '40.5a', '46b', '2a']) await key(page, event);
-  for (const flank of ['82a', '134a', '66.5b', '149.5b']) await key(page, flank);
+  for (const flank of ['82a', '134a', '66.5a', '149.5a']) await key(page, flank);
   await expect(inTable(page, 'I closes', 2)).toHaveText('+0.5');
   await expect(inTable(page, 'I nose', 1)).toHaveText('108');
   await expect(page.getByText('Open spans: card’s seat events, moved to the measured events.')).toBeVisible();

@@ -31,7 +31,10 @@ export function useCorrections(slot: Slot, lastTaken: string | null, goTo?: (slo
   const engineId = desk.engine!.id;
   const struck = new Set(actsOf(desk.file!, 'reading-struck').map(({ readingId }) => readingId));
   const isThere = ({ id }: Reading) => !struck.has(id) && typeof desk.saved[id] !== 'object';
-  const here = desk.readings.filter((one) => slotKey(one) === slotKey(slot) && isThere(one)).at(-1);
+  // Where the worst of several counts, it is that one; else the newest.
+  const counts = desk.sheet!.rows.find((row) => !row.derivedFrom && slotKey(row) === slotKey(slot))?.readingId;
+  const standing = desk.readings.filter((one) => slotKey(one) === slotKey(slot) && isThere(one));
+  const here = standing.find(({ id }) => id === counts) ?? standing.at(-1);
   const last = desk.readings.find((one) => one.id === lastTaken && isThere(one));
   const lateAt = last === undefined ? 0 : Date.parse(last.takenAt) + UNDO_MS;
   const [, setLate] = useState(0);

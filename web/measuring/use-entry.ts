@@ -91,7 +91,7 @@ export function useEntry({ slot, measure, unit }: Target) {
         if (measure.options) return measure.options[Number(key) - 1] ?? text;
         if (proposed?.into === into && proposed.whole === text) return key === ' ' ? text : key;
         // Behind what was refused nothing hangs on: it would be refused once more.
-        if (isRefused) return key === ' ' ? text : key;
+        if (isRefused) return key === ' ' ? '' : key;
         return text.length < LONGEST && (key !== ' ' || text) ? text + key : text;
       }),
     /** Puts all of it: what was dragged, or is proposed. */
