@@ -23,6 +23,15 @@ import { idSchema, reason } from './text.js';
 
 const signatory = z.object({ handle: z.string(), name: z.string() });
 
+/** Which reading an act of the record is about, as it was typed. */
+const whichReading = {
+  readingId: z.uuid(),
+  measure: z.string(),
+  place: z.string(),
+  entered: z.string(),
+  unit: unitSchema,
+};
+
 /** The payload of a signed record; docs/formats.md explains it field by field. */
 export const buildRecordSchema = z.object({
   format: z.literal('utex-record'),
@@ -120,11 +129,7 @@ export const buildRecordSchema = z.object({
   struck: z
     .array(
       z.object({
-        readingId: z.uuid(),
-        measure: z.string(),
-        place: z.string(),
-        entered: z.string(),
-        unit: unitSchema,
+        ...whichReading,
         reason: z.string(),
         moved: movedSchema.optional(),
         by: z.string(),
@@ -135,11 +140,7 @@ export const buildRecordSchema = z.object({
   notes: z
     .array(
       z.object({
-        readingId: z.uuid(),
-        measure: z.string(),
-        place: z.string(),
-        entered: z.string(),
-        unit: unitSchema,
+        ...whichReading,
         note: z.string(),
         by: z.string(),
         at: z.string(),

@@ -20,7 +20,7 @@ test('what stands is shown converted and what is typed keeps its unit: neither i
   // Begun in thou, it stays thou.
   await page.keyboard.type('6');
   await page.keyboard.press('u');
-  await expect(panel(page).locator('.now-unit')).toContainText('thou');
+  await expect(panel(page).locator('.now-unit')).toContainText(/^thou\s= 0\.152 mm/);
   await page.keyboard.press('Enter');
   const readings = (await readingsOnServer(page, id, 2)).map(({ entered, unit }) => [entered, unit]);
   expect(readings).toEqual([['2.1025', 'in'], ['6', 'thou']]); // prettier-ignore

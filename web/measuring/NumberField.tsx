@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import { measureOf } from '../../core/plan/measures.js';
-import { formatFigure, formatValue, UNIT_LABEL } from '../../core/units/format.js';
+import { formatFigure, formatTrust, formatValue, UNIT_LABEL } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import { useFinger } from '../state/finger.js';
@@ -38,7 +38,8 @@ export function NumberField({
   latest: Reading | undefined;
   /** Place, measure and limit, as they are spoken. */
   name: string;
-  trust: string | null;
+  /** How far it is trusted, canonical; null where nothing is told by it. */
+  trust: number | null;
 }) {
   const isFinger = useFinger();
   const unitFrom = usePreferences((state) => state.unitFrom);
@@ -55,7 +56,7 @@ export function NumberField({
   return (
     <div className="now-number">
       <input
-        className={`figure now-field${isTyped ? '' : ' stands'}`}
+        className="figure now-field"
         data-testid="active-number"
         data-bench-field
         aria-label={name}
@@ -73,7 +74,7 @@ export function NumberField({
       />
       <span id={says} className="now-unit">
         {UNIT_LABEL[shownIn]}
-        {trust !== null && <span className="now-quiet">&ensp;±{trust}</span>}
+        {trust !== null && <span className="now-quiet">&ensp;±{formatTrust(trust, shownIn)}</span>}
         {converted && <span className="now-quiet">&ensp;= {converted}</span>}
         {asTyped && <span className="now-quiet">&ensp;typed as {asTyped}</span>}
         {isLeftOver && shownIn === unit && (

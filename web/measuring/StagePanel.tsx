@@ -7,7 +7,7 @@ import { measureOf } from '../../core/plan/measures.js';
 import { uncertaintyOf } from '../../core/plan/practice.js';
 import { limitAt, type AppliedLimit } from '../../core/sheet/limits.js';
 import { answerAt } from '../../core/sheet/answer.js';
-import { formatFigure, formatRow, formatTrust, UNIT_NAME } from '../../core/units/format.js';
+import { formatFigure, formatRow, UNIT_NAME } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { FormulaLine } from '../drawings/FormulaLine.js';
 import { MarginBar } from '../drawings/MarginBar.js';
@@ -109,10 +109,10 @@ export function StagePanel({
         .filter((row) => row.measure === limit.measure && row.place !== slot.place && row.occasion === slot.occasion)
         .map((row) => row.value)
     : [];
-  // What stands large is what was typed: how far that is trusted, in its own unit.
+  // What stands large is what was typed: how far that is trusted.
   const { practice } = useDesk((desk) => desk.judging!).spec;
   const trusted = limit?.measure === measure.key ? limit.uncertainty : uncertaintyOf(practice, measure);
-  const trust = judged && limit && !measure.options ? formatTrust(trusted, unit) : null;
+  const trust = judged && limit && !measure.options ? trusted : null;
   const name = [
     title,
     ...(title === measure.title ? [] : [measure.title.toLowerCase()]),
