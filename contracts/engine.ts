@@ -4,8 +4,10 @@ import type { Engine } from '../core/engine/engine.js';
 import { evenIntervals } from '../core/engine/firing.js';
 import { LAYOUTS } from '../core/engine/layouts.js';
 import type { Impossibility } from '../core/impossible.js';
+import { GATES } from '../core/plan/gates.js';
 import { STAGES } from '../core/plan/measure.js';
 import { LIVES } from '../core/sheet/acts.js';
+import { WHERES } from '../core/sheet/where-next.js';
 import { specSetSchema } from './catalogue.js';
 import { bankSchema, engineShape, layoutSchema } from './engine-shape.js';
 import { dueSchema } from './due.js';
@@ -81,6 +83,19 @@ export const engineQuery = z.object({
   page: z.coerce.number().int().min(1).max(100_000).default(1),
 });
 
+const whereSchema = z.object({
+  is: z.enum(WHERES),
+  /** The stage where the work is, with how much of what is asked there is taken; null behind the last. */
+  stage: z.enum(STAGES).nullable(),
+  taken: z.number(),
+  of: z.number(),
+  /** What is taken next there, and at which place. */
+  next: z.object({ measure: z.string(), title: z.string(), next: z.string().nullable() }).nullable(),
+  gate: z.enum(GATES).nullable(),
+  /** Whether there is a record, and everything that was filed stands on it. */
+  record: z.enum(['none', 'older', 'whole']),
+});
+
 const engineSummary = z.object({
   id: idSchema,
   tag: z.string(),
@@ -93,9 +108,8 @@ const engineSummary = z.object({
   taken: z.number(),
   required: z.number(),
   flagsOpen: z.array(z.object({ measure: z.string(), place: z.string(), verdict: z.string() })),
-  /** The stage that was measured at last; null before anything was. */
-  stage: z.enum(STAGES).nullable(),
-  state: z.enum(['opened', 'setting', 'flagged', 'to-sign', 'signed']),
+  /** Where it stands in the work, and what is next: as `core/sheet/where-next.ts` tells it. */
+  where: whereSchema,
   signedAt: z.string().nullable(),
   life: z.enum(LIVES),
   /** The day it is promised for. */

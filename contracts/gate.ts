@@ -10,7 +10,12 @@ const madeId = idSchema.optional();
 const done = { id: z.uuid(), by: z.string(), at: z.string() };
 
 export const gateSchema = z.enum(GATES);
-export const lackSchema = z.object({ ask: z.string(), places: z.array(z.string()) });
+export const lackSchema = z.object({
+  ask: z.string(),
+  places: z.array(z.string()),
+  /** There is one, but older than what was filed since. */
+  older: z.literal(true).optional(),
+});
 
 /** A gate is closed: with a reason where something is lacking; without one it closes only when nothing is. */
 export const closeGateRequest = z.object({ id: madeId, reason: reason.optional() });

@@ -68,14 +68,14 @@ const find = (tag: string) => floor.find((engine) => engine.tag === tag)!;
 const sheetOf = (tag: string): Promise<Sheet> => engines.sheet(find(tag).id);
 
 test('the engines stand in different states, the one that runs handed over', () => {
-  expect(floor.map(({ tag, state, life }) => [tag, life === 'in-work' ? state : life])).toEqual([
-    ['KM1-052', 'opened'],
-    ['DT2-007', 'setting'],
-    ['PH8-031', 'flagged'],
-    ['PH8-034', 'setting'],
-    ['PH8-027', 'to-sign'],
-    ['BS6-098', 'handed-over'],
-    ['BS6-114', 'signed'],
+  expect(floor.map(({ tag, where }) => [tag, where.is, where.stage])).toEqual([
+    ['KM1-052', 'opened', 'bottom-end'],
+    ['DT2-007', 'measuring', 'cam-timing'],
+    ['PH8-031', 'measuring', 'torque'],
+    ['PH8-034', 'measuring', 'setting'],
+    ['PH8-027', 'closing', null],
+    ['BS6-098', 'handed-over', null],
+    ['BS6-114', 'to-hand-over', null],
   ]);
 });
 

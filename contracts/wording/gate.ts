@@ -67,7 +67,7 @@ export function wordAsk(ask: string): string {
 const NAMED = 4;
 
 /** What is lacking, without where. */
-function lacking({ ask, places }: Lack): string {
+function lacking({ ask, places, older }: Lack): string {
   const [kind, ...rest] = ask.split(':');
   const what = rest.join(':');
   const stage = STAGE_WORD[what as Stage] ?? what;
@@ -87,7 +87,7 @@ function lacking({ ask, places }: Lack): string {
     case 'gate':
       return `${wordAsk(ask)}: still open`;
     case 'record':
-      return 'record not signed';
+      return older ? 'record is older than what was filed since' : 'record not signed';
     default:
       return `${wordAsk(ask)} not taken`;
   }

@@ -68,6 +68,8 @@ export interface Lack {
   ask: string;
   /** Where; empty where it is of the whole engine. */
   places: string[];
+  /** It is there, but older than what was filed since: a record that was signed before. */
+  older?: true;
 }
 
 /** A gate was closed: what lies behind it is hidden from here on. With what it lacked, and why it was closed all the same. */

@@ -10,7 +10,6 @@ import { camKnownOf } from './cam-known.js';
 import type { Reading } from './reading.js';
 import { sheetOf as sheetOfFile } from './sheet.js';
 import { standOf } from './stand.js';
-import { stageProgress } from './stage-progress.js';
 import { fileOf, readingOf } from './test-file.js';
 
 const engine = LAYOUTS[0].engine as Engine;
@@ -359,11 +358,4 @@ describe('the rules', () => {
     expect(feeds(measure)).toEqual(fed);
     expect(isInput(measure)).toBe(fed.length > 0);
   });
-});
-
-test('a stage is empty, begun or done', () => {
-  const progress = (readings: Reading[]) => stageProgress(engine, spec, sheetOf(readings), 'dead-centre');
-  expect(progress([])).toBe('empty');
-  expect(progress(pass('31.5 after', '26 before'))).toBe('open');
-  expect(progress(pass('30 after', '30 before'))).toBe('done');
 });

@@ -157,7 +157,9 @@ function lackingAt({ file, sheet, stand, partsOpen }: Judged, ask: GateAsk): str
 export function lacksOf(judged: Judged, asks: readonly GateAsk[]): Lack[] {
   return asks.flatMap((ask) => {
     const places = lackingAt(judged, ask);
-    return places === null ? [] : [{ ask, places }];
+    if (places === null) return [];
+    const isOlder = ask === 'record:signed' && judged.file.signed !== null;
+    return [{ ask, places, ...(isOlder ? { older: true as const } : {}) }];
   });
 }
 

@@ -1,9 +1,9 @@
 import { chance } from '../chance.js';
 import { placesOf } from '../engine/places.js';
-import { measureOf } from '../plan/measures.js';
 import type { Act } from './acts.js';
-import { isSigned, type EngineFile } from './engine-file.js';
+import type { EngineFile } from './engine-file.js';
 import { stageMark } from './marks.js';
+import { pathOf } from './path.js';
 import { sheetOf } from './sheet.js';
 import { standOf } from './stand.js';
 import { KeptStanding, type Standing } from './standing.js';
@@ -14,19 +14,13 @@ import { readingsOf } from './test-readings.js';
 function bySheet(file: EngineFile): Standing {
   const sheet = sheetOf(file);
   const open = sheet.flags.filter((flag) => flag.open);
-  const unanswered = sheet.missing.filter(({ disposition }) => !disposition);
-  const state = isSigned(file) ? 'signed'
-    : sheet.rows.length === 0 ? 'opened'
-    : open.length > 0 ? 'flagged'
-    : unanswered.length === 0 ? 'to-sign' : 'setting'; // prettier-ignore
   return {
     marks: Object.fromEntries(
       placesOf(file.engine, 'valve').map((place) => [place, stageMark(sheet, 'setting', place)]),
     ),
     ...(sheet.stages.setting ?? { taken: 0, required: 0 }),
     flagsOpen: open.map(({ measure, place, verdict }) => ({ measure, place, verdict })),
-    stage: file.readings.length === 0 ? null : measureOf(file.readings[file.readings.length - 1].measure).stage,
-    state,
+    where: pathOf({ file, sheet, stand: standOf(file), partsOpen: null }).where,
   };
 }
 
@@ -72,9 +66,9 @@ test.each(Array.from({ length: 12 }, (_, seed) => seed + 1))(
 
 test('only what is signed whole is signed, and an engine with nothing read is just opened', () => {
   const { readings, ...rest } = readingsOf(2, 5);
-  const standing = (file: EngineFile) => new KeptStanding(file.engine, file.spec, standOf(file)).of(file).state;
+  const standing = (file: EngineFile) => new KeptStanding(file.engine, file.spec, standOf(file)).of(file).where.is;
   expect(standing(fileOf(rest))).toBe('opened');
   const signed = { revision: 1, signedAt: '2026-11-24T10:00:00.000Z' };
-  expect(standing({ ...fileOf({ ...rest, readings }), signed: { ...signed, since: 0 } })).toBe('signed');
-  expect(standing({ ...fileOf({ ...rest, readings }), signed: { ...signed, since: 1 } })).not.toBe('signed');
+  expect(standing({ ...fileOf({ ...rest, readings }), signed: { ...signed, since: 0 } })).toBe('to-hand-over');
+  expect(standing({ ...fileOf({ ...rest, readings }), signed: { ...signed, since: 1 } })).not.toBe('to-hand-over');
 });

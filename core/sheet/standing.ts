@@ -2,10 +2,9 @@ import { keyedMeasure } from '../derive/rules.js';
 import type { Engine } from '../engine/engine.js';
 import { parseValve, placesOf, SCOPES } from '../engine/places.js';
 import { worstOf, type Mark } from '../judge/mark.js';
-import type { Stage } from '../plan/measure.js';
 import { measureOf } from '../plan/measures.js';
 import type { SpecSet } from '../plan/spec-sets.js';
-import { isSigned, type EngineFile } from './engine-file.js';
+import type { EngineFile } from './engine-file.js';
 import { decidedIn, flagOf, type Decided, type Flag } from './flags.js';
 import { decisive, verdictOfCounting } from './judge-try.js';
 import type { Judging } from './judging.js';
@@ -15,6 +14,8 @@ import { correctedByWheel } from './on-true-wheel.js';
 import { counting } from './row.js';
 import { requiredPlaces } from './sheet.js';
 import type { Stand } from './stand.js';
+import { stationsOf } from './stations.js';
+import { whereNext, type WhereNext } from './where-next.js';
 
 /** Where an engine stands, as the floor shows it: no more of its sheet than that. */
 export interface Standing {
@@ -24,9 +25,7 @@ export interface Standing {
   taken: number;
   required: number;
   flagsOpen: Pick<Flag, 'measure' | 'place' | 'verdict'>[];
-  /** The stage that was measured at last; null before anything was. */
-  stage: Stage | null;
-  state: 'opened' | 'setting' | 'flagged' | 'to-sign' | 'signed';
+  where: WhereNext;
 }
 
 interface Required {
@@ -58,7 +57,7 @@ export class KeptStanding {
   private readonly known = new Map<string, AtPlace>();
   private stale: Set<string>;
   /** All places together, while none of them changes. */
-  private together: Omit<Standing, 'state' | 'stage'> & { unanswered: number };
+  private together: Omit<Standing, 'where'> & { unanswered: number };
 
   constructor(
     engine: Engine,
@@ -111,14 +110,9 @@ export class KeptStanding {
       if (isOtherwise) this.together = this.addUp();
     }
     const { unanswered, ...standing } = this.together;
-    const state = () => {
-      if (isSigned(file)) return 'signed';
-      if (this.stand.turns === 0) return 'opened';
-      if (standing.flagsOpen.length > 0) return 'flagged';
-      return unanswered === 0 ? 'to-sign' : 'setting';
-    };
-    const last = file.readings.at(-1);
-    return { ...standing, stage: last ? measureOf(last.measure).stage : null, state: state() };
+    const { flagsOpen } = standing;
+    const stations = stationsOf({ file, stand: this.stand, flagsOpen });
+    return { ...standing, where: whereNext({ file, stations, flagsOpen: flagsOpen.length, unanswered }) };
   }
 
   private addUp(): typeof this.together {

@@ -7,6 +7,19 @@ import type { EngineFile } from './engine-file.js';
 import type { Paper } from './papers.js';
 import type { Slot } from './slot.js';
 import type { SheetRow } from './row.js';
+import type { Stand } from './stand.js';
+
+/** As much of a row as a pull of a fastener has. */
+export type Pull = Pick<SheetRow, 'measure' | 'place' | 'at' | 'value' | 'entered' | 'enteredUnit' | 'by' | 'takenAt' | 'readingId'>; // prettier-ignore
+
+/** Every pull that counts, from readings that were walked through: what the rows of a sheet say of them. */
+export const pullsOf = (stand: Stand): Pull[] =>
+  stand.all().flatMap((history) => {
+    const last = history[history.length - 1];
+    if (last.at?.by !== 'pass') return [];
+    const { measure, place, at, value, entered, unit, by, takenAt, id } = last;
+    return [{ measure, place, at, value, entered, enteredUnit: unit, by, takenAt, readingId: id }];
+  });
 
 /** Rounds of one group are kept apart by so many passes; no plan has as many steps. */
 const PASSES_A_ROUND = 100;
@@ -91,7 +104,7 @@ const isOffTarget = (target: Target, value: number) =>
   Math.abs(value - toCanonical(target.value, target.unit)) > toleranceOf(target) + 1e-9;
 
 /** How far a group is. A fastener that moved when it was looked at is settled by drawing it at a torque pass again. */
-export function tighteningOf(plan: TighteningPlan, rows: readonly SheetRow[]): Tightening {
+export function tighteningOf(plan: TighteningPlan, rows: readonly Pull[]): Tightening {
   const byKey = new Map(
     rows.filter(({ at }) => at?.by === 'pass').map((row) => [`${row.measure} ${row.place} ${row.at!.value}`, row]),
   );
@@ -138,7 +151,7 @@ export function tighteningOf(plan: TighteningPlan, rows: readonly SheetRow[]): T
  */
 export function tighteningsOf(
   file: Pick<EngineFile, 'papers' | 'acts' | 'readings'>,
-  rows: readonly SheetRow[],
+  rows: readonly Pull[],
 ): Tightening[] {
   const arrived = new Map(file.readings.map(({ id, receivedAt }) => [id, receivedAt]));
   const opened = actsOf(file, 'gate-opened');

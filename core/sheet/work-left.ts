@@ -4,7 +4,8 @@ import { GATE, GATES, type Gate } from '../plan/gates.js';
 import { blended, blendedMean, type LearnedTimes } from '../plan/learned-times.js';
 import { STAGES, type Stage } from '../plan/measure.js';
 import type { WorkStep } from '../plan/promise.js';
-import type { Path, Station } from './path.js';
+import type { Path } from './path.js';
+import type { Station } from './stations.js';
 
 /** The first guess of what a whole stage takes, minutes, where neither practice nor history says it. */
 const GENERAL_MINUTES: Record<Stage, number> = {

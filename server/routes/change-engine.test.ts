@@ -176,10 +176,16 @@ describe('the life of an engine', () => {
     await live(id, 'handed-over');
     await shop.as('builder')('POST', `/api/engines/${id}/papers/job`, { notes: 'Call on Monday' });
     expect((await fileOf(id)).signed).toMatchObject({ since: 0 });
-    expect((await floor(`life=handed-over`)).engines.find((one) => one.id === id)!.state).toBe('signed');
+    expect((await floor(`life=handed-over`)).engines.find((one) => one.id === id)!.where).toMatchObject({
+      is: 'handed-over',
+      record: 'whole',
+    });
     await shop.as('builder')('POST', `/api/engines/${id}/papers/engine-data`, DATA);
     expect((await fileOf(id)).signed).toMatchObject({ since: 1 });
-    expect((await floor(`life=handed-over`)).engines.find((one) => one.id === id)!.state).not.toBe('signed');
+    expect((await floor(`life=handed-over`)).engines.find((one) => one.id === id)!.where).toMatchObject({
+      is: 'handed-over',
+      record: 'older',
+    });
   });
 });
 

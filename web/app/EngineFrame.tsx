@@ -1,7 +1,8 @@
 import Button from '@mui/material/Button';
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { StageRibbon, type RibbonStage } from '../drawings/StageRibbon.js';
+import { stationsOf } from '../../core/sheet/stations.js';
 import { ENGINE_PLACES, type Standing } from '../places/stages.js';
 import { useLiveBench } from '../state/bench.js';
 import { useDesk } from '../state/use-desk.js';
@@ -21,7 +22,11 @@ const ribbonOf = (standing: Standing): RibbonStage[] =>
 export function EngineFrame() {
   const { id } = useParams();
   const here = useLocation().pathname.split('/')[3];
-  const { status, failure, engine, file, sheet, reload } = useDesk();
+  const { status, failure, engine, file, sheet, stand, reload } = useDesk();
+  const stations = useMemo(
+    () => file && sheet && stand && stationsOf({ file, stand, flagsOpen: sheet.flags.filter(({ open }) => open) }),
+    [file, sheet, stand],
+  );
   useLiveBench(status === 'ready' ? engine?.id : undefined);
   useEffect(() => {
     if (engine) document.title = `${engine.tag} · Utex`;
@@ -37,7 +42,7 @@ export function EngineFrame() {
         </Button>
       </main>
     );
-  if (!engine || !file || !sheet || engine.id !== id?.toLowerCase()) return <main aria-busy="true" />;
+  if (!engine || !file || !sheet || !stations || engine.id !== id?.toLowerCase()) return <main aria-busy="true" />;
   return (
     <main className="engine-frame">
       <header className="engine-head">
@@ -47,7 +52,7 @@ export function EngineFrame() {
           <EngineWaits engineId={engine.id} />
         </span>
         <StageRibbon
-          stages={ribbonOf({ engine, file, sheet })}
+          stages={ribbonOf({ engine, file, sheet, stations })}
           current={here}
           link={(stage, content) => (
             <Link

@@ -9,14 +9,14 @@ import { sayReading } from './StrikeReading.js';
 
 /** Words put to a reading: they stand with it in the panel, on the sheet and on the record. */
 export function NoteReading({ reading, onClose }: { reading: Reading; onClose: () => void }) {
-  const { flush, reload, engine, file } = useDesk();
+  const { sent, reload, engine, file } = useDesk();
   const [note, setNote] = useState(notesOf(file!).get(reading.id) ?? reading.note ?? '');
   const [problem, setProblem] = useState<string | null>(null);
   const [isBusy, setIsBusy] = useState(false);
   const put = async () => {
     setIsBusy(true);
     try {
-      await flush();
+      await sent();
       await act('POST /api/engines/:id/notes', { params: { id: engine!.id }, body: { readingId: reading.id, note } });
       await reload();
       onClose();

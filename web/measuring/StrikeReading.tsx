@@ -23,7 +23,7 @@ export const sayReading = ({ measure, place, entered, unit, by }: Reading): stri
 /** Why a reading no longer counts, or where it was read: it stays in the log and on the record, crossed out. */
 export function StrikeReading({ reading, onClose }: { reading: Reading; onClose: () => void }) {
   const engine = useDesk((desk) => desk.engine!);
-  const { flush, reload } = useDesk();
+  const { sent, reload } = useDesk();
   const [reason, setReason] = useState('');
   const [place, setPlace] = useState('');
   const [movedId] = useState(newId);
@@ -37,7 +37,7 @@ export function StrikeReading({ reading, onClose }: { reading: Reading; onClose:
     setIsBusy(true);
     try {
       // It may not be on the server yet.
-      await flush();
+      await sent();
       await act('POST /api/engines/:id/strikes', {
         params: { id: engine.id },
         body: { readingId: reading.id, reason: why, ...(place === '' ? {} : { to: { place, readingId: movedId } }) },

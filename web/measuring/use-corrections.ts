@@ -1,5 +1,5 @@
 import { useSnackbar } from 'notistack';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { actsOf } from '../../core/sheet/acts.js';
 import type { Reading } from '../../core/sheet/reading.js';
 import { slotKey, type Slot } from '../../core/sheet/slot.js';
@@ -46,17 +46,29 @@ export function useCorrections(slot: Slot, lastTaken: string | null, goTo?: (slo
   }, [lateAt]);
   const undoable = last !== undefined && !looksOn && Date.now() < lateAt ? last : null;
 
+  /** What is being undone: a key that repeats undoes it once. */
+  const undoing = useRef<string | null>(null);
   const undo = async ({ id, ...back }: Reading) => {
+    if (undoing.current === id) return;
+    undoing.current = id;
     try {
       // It may not be on the server yet.
-      await desk.flush();
+      await desk.sent();
       await act('POST /api/engines/:id/strikes', { params: { id: engineId }, body: { readingId: id, reason: UNDONE } });
       await desk.reload();
       const { measure, place, at, occasion } = back;
       goTo?.({ measure, place, ...(at ? { at } : {}), ...(occasion ? { occasion } : {}) });
     } catch (error) {
+      undoing.current = null;
       enqueueSnackbar(`Not undone: ${sayError(error)}`, { variant: 'error' });
     }
+  };
+  const takeBack = () => {
+    // A hand is faster than what it took is drawn: the newest is looked for in what was taken, not in what is shown.
+    const taken = lastTaken === null ? undefined : desk.upToDate().file!.readings.find(({ id }) => id === lastTaken);
+    const isFresh = taken && isThere(taken) && Date.now() < Date.parse(taken.takenAt) + UNDO_MS;
+    if (isFresh) void undo(taken);
+    else if (here) setAsked({ what: 'strike', reading: here });
   };
   return {
     asked,
@@ -66,7 +78,7 @@ export function useCorrections(slot: Slot, lastTaken: string | null, goTo?: (slo
     undoable,
     undo: () => undoable && void undo(undoable),
     /** What Z does: the last Enter is undone; later, the reading of the place in hand is struck. */
-    takeBack: looksOn ? null : undoable ? () => void undo(undoable) : here ? () => setAsked({ what: 'strike', reading: here }) : null, // prettier-ignore
+    takeBack: looksOn ? null : takeBack,
     /** Puts words to the reading of the place in hand; null where there is none. */
     noteHere: looksOn || !here ? null : () => setAsked({ what: 'note', reading: here }),
   };

@@ -5,9 +5,8 @@ import { GATES } from '../../core/plan/gates.js';
 import type { Stage } from '../../core/plan/measure.js';
 import { isClayInside, isSigned, type EngineFile } from '../../core/sheet/engine-file.js';
 import { closedOf } from '../../core/sheet/gates.js';
-import { headsUnplanned, tighteningsOf } from '../../core/sheet/tightening.js';
 import type { Sheet } from '../../core/sheet/sheet.js';
-import { stageProgress, type Progress } from '../../core/sheet/stage-progress.js';
+import type { Progress, Station } from '../../core/sheet/stations.js';
 import { engineDataOf, jobOf, partsOf } from '../../core/sheet/papers.js';
 import { intakeLoader, pathLoader, signedLoader } from '../app/loaders.js';
 
@@ -16,6 +15,7 @@ export interface Standing {
   engine: EngineAnswer;
   file: EngineFile;
   sheet: Sheet;
+  stations: readonly Station[];
 }
 
 type Screen = () => Promise<{ Component: ComponentType }>;
@@ -41,7 +41,7 @@ export interface StagePlace extends EnginePlace {
 
 const stagePlace = (stage: Stage, path: string, title: string, screen: Screen, more: Pick<StagePlace, 'byValve' | 'warning'> = {}): StagePlace => ({
   stage, path, title, screen, ...more,
-  progress: ({ engine, sheet }) => stageProgress(engine, engine.specSet, sheet, stage),
+  progress: ({ stations }) => stations.find((station) => station.stage === stage)!.state,
 }); // prettier-ignore
 
 /** The stages that are measured, in the order of the work: one row a stage place. */
@@ -53,14 +53,7 @@ export const STAGE_PLACES: StagePlace[] = [
     warning: ({ file }) => (isClayInside(file) ? 'clay or dye is inside' : undefined),
   }),
   stagePlace('geometry', 'geometry', 'Geometry', async () => ({ Component: (await import('./geometry/Geometry.js')).Geometry })),
-  {
-    ...stagePlace('torque', 'tightening', 'Tightening', async () => ({ Component: (await import('./tightening/Tightening.js')).Tightening })),
-    progress: ({ file, sheet }) => {
-      const groups = tighteningsOf(file, sheet.rows);
-      if (groups.length === 0) return 'empty';
-      return groups.every(({ isDone }) => isDone) && headsUnplanned(file) === 0 ? 'done' : 'open';
-    },
-  },
+  stagePlace('torque', 'tightening', 'Tightening', async () => ({ Component: (await import('./tightening/Tightening.js')).Tightening })),
   stagePlace('setting', 'setting', 'Setting', async () => ({ Component: (await import('./setting/Setting.js')).Setting }), { byValve: true }),
   stagePlace('proof', 'proof', 'Proof', async () => ({ Component: (await import('./proof/Proof.js')).Proof })),
 ]; // prettier-ignore

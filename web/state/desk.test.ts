@@ -28,6 +28,8 @@ const server = {
   fileAt: Promise.resolve(),
 };
 let hand: string | null = 'builder';
+/** Until when this device takes to keep a reading. */
+let keepAt = Promise.resolve();
 let ids = 0;
 
 const newDesk = () => {
@@ -51,7 +53,10 @@ const newDesk = () => {
     },
     acknowledge: async () => {},
     outbox: {
-      keep: async (kept) => void outbox.set(kept.reading.id, kept),
+      keep: async (kept) => {
+        await keepAt;
+        outbox.set(kept.reading.id, kept);
+      },
       forget: async (gone) => gone.forEach((id) => outbox.delete(id)),
       keptFor: async (engineId) => [...outbox.values()].filter((kept) => kept.engineId === engineId),
     },
@@ -156,6 +161,28 @@ test('with the server away the value is kept here, and follows when it is back',
   server.answer = () => 'ok';
   await useDesk.getState().flush();
   expect([useDesk.getState().saved[id], outbox.size]).toEqual(['on-server', 0]);
+});
+
+test('whoever waits for what was taken waits until this device has kept it and the server has it', async () => {
+  await open();
+  let kept = () => {};
+  keepAt = new Promise((resolve) => (kept = resolve));
+  take('1I');
+  const sent = useDesk.getState().sent().then(() => server.posts.length);
+  await settled();
+  expect(server.posts).toHaveLength(0);
+  kept();
+  keepAt = Promise.resolve();
+  expect(await sent).toBe(1);
+}); // prettier-ignore
+
+test('what is taken while others are on their way goes with them, however the two meet', async () => {
+  await open();
+  const flushed = [take('1I'), take('2I'), take('3I')].map(() => useDesk.getState().flush());
+  await Promise.all(flushed);
+  take('4I');
+  await useDesk.getState().sent();
+  expect(server.posts.flatMap(({ readings }) => readings.map(({ place }) => place)).sort()).toEqual(['1I', '2I', '3I', '4I']); // prettier-ignore
 });
 
 test('what is kept here is on the sheet again after a reload, and is sent then', async () => {

@@ -57,6 +57,8 @@ export interface Desk extends View {
   /** Drops a refused reading from this device. */
   drop: (id: string) => Promise<void>;
   flush: () => Promise<void>;
+  /** Until everything that was taken is on the server, or could not be sent. */
+  sent: () => Promise<void>;
   acknowledge: (stage: Stage) => Promise<void>;
 }
 
@@ -76,7 +78,11 @@ const EMPTY = { ...NOTHING, engine: null, readings: [], records: [], saved: {} }
 export function createDesk(source: DeskSource): StoreApi<Desk> {
   let retries = 0;
   let timer: ReturnType<typeof setTimeout> | undefined;
-  let flushing = false;
+  /** What is being sent, and whether somebody asked to since. */
+  let sending: Promise<void> | null = null;
+  let isMore = false;
+  /** Until all that was taken is kept on this device. */
+  let keeping: Promise<unknown> = Promise.resolve();
   /** What this device judged a reading to be, until the server has answered. */
   const expected = new Map<string, string>();
 
@@ -167,6 +173,44 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
       return true;
     };
 
+    /** Sends some of what waits. False where nothing does, or the server went away. */
+    const sendSome = async (): Promise<boolean> => {
+      const { engineId } = get();
+      const hand = source.hand();
+      if (!engineId || !hand) return false;
+      clearTimeout(timer);
+      const waiting = (await source.outbox.keptFor(engineId)).filter(
+        (kept) => kept.handle === hand && !isRefused(get().saved[kept.reading.id]),
+      );
+      if (waiting.length === 0) return false;
+      const batch = waiting.slice(0, BATCH);
+      try {
+        await send(engineId, batch);
+        return true;
+      } catch (error) {
+        const refusal =
+          error instanceof ApiError && error.status >= 400 && error.status < 500 && ![401, 429].includes(error.status);
+        if (refusal && batch.length === 1) mark([batch[0].reading.id], { refused: sayError(error) });
+        else if (!refusal || !(await sendOneByOne(engineId, batch))) {
+          timer = setTimeout(() => void get().flush(), RETRY_MS[Math.min(retries++, RETRY_MS.length - 1)]);
+          return false;
+        }
+        return true;
+      }
+    };
+    const sendAll = async () => {
+      // Whoever asks meanwhile waits for the same, and what he asks about is sent with it.
+      await Promise.resolve();
+      try {
+        while (isMore) {
+          isMore = false;
+          while (await sendSome());
+        }
+      } finally {
+        sending = null;
+      }
+    };
+
     return {
       ...EMPTY,
       engineId: null,
@@ -225,7 +269,8 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
         unsettled.push(asReading(kept));
         mark([id], 'kept-here');
         source.later(settleBetweenKeys);
-        void source.outbox.keep(kept).then(() => get().flush());
+        const isKept = source.outbox.keep(kept).then(() => void get().flush());
+        keeping = Promise.allSettled([keeping, isKept]);
         return id;
       },
 
@@ -241,35 +286,13 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
         set({ ...withReadings(get().readings.filter((reading) => reading.id !== id)), saved });
       },
 
-      async flush() {
-        const { engineId } = get();
-        const hand = source.hand();
-        if (flushing || !engineId || !hand) return;
-        flushing = true;
-        clearTimeout(timer);
-        try {
-          const waiting = (await source.outbox.keptFor(engineId)).filter(
-            (kept) => kept.handle === hand && !isRefused(get().saved[kept.reading.id]),
-          );
-          if (waiting.length === 0) return;
-          const batch = waiting.slice(0, BATCH);
-          try {
-            await send(engineId, batch);
-          } catch (error) {
-            const refusal =
-              error instanceof ApiError &&
-              error.status >= 400 &&
-              error.status < 500 &&
-              ![401, 429].includes(error.status);
-            if (refusal && batch.length === 1) mark([batch[0].reading.id], { refused: sayError(error) });
-            else if (!refusal || !(await sendOneByOne(engineId, batch))) {
-              timer = setTimeout(() => void get().flush(), RETRY_MS[Math.min(retries++, RETRY_MS.length - 1)]);
-              return;
-            }
-          }
-        } finally {
-          flushing = false;
-        }
+      flush() {
+        isMore = true;
+        return (sending ??= sendAll());
+      },
+
+      async sent() {
+        await keeping;
         await get().flush();
       },
 

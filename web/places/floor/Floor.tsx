@@ -24,18 +24,21 @@ import { useSession } from '../../state/session.js';
 import { usePromises } from '../../state/promises.js';
 import { AtRisk } from './AtRisk.js';
 import { DueStrip } from './DueStrip.js';
-import { whereItStands } from './where-it-stands.js';
+import { wordWhere } from '../../../contracts/wording/where.js';
+import { placeNext } from '../way-next.js';
 import './floor.css';
 
 const LEGEND: Mark[] = ['in', 'doubt', 'low', 'high', 'missing', 'accepted'];
 
+const toNext = ({ id, where }: EngineSummary) => `/engines/${id}/${placeNext(where)}`;
+
 function Row({ engine }: { engine: EngineSummary }) {
-  const { says, next, to } = whereItStands(engine);
+  const { says, next } = wordWhere(engine.where, engine.flagsOpen.length, engine.signedAt && format(new Date(engine.signedAt), 'd MMM')); // prettier-ignore
   const [first, ...others] = engine.flagsOpen;
   const promise = engine.promised && engine.life === 'in-work' ? sayPromise(engine.promised, new Date()) : null;
   return (
     <li className="floor-row">
-      <Link to={to} className="floor-link" data-tag={engine.tag}>
+      <Link to={toNext(engine)} className="floor-link" data-tag={engine.tag}>
         <span>
           <strong className="floor-tag">{engine.tag}</strong>
           <span className="floor-title">{engine.title}</span>
@@ -56,10 +59,9 @@ function Row({ engine }: { engine: EngineSummary }) {
           {engine.waits && engine.life === 'in-work' && (
             <span className="floor-waits">{wordWaits(engine.waits, (day) => format(parseISO(day), 'd MMM'))}</span>
           )}
-          <span className="floor-next">{next}</span>
+          {next !== '' && <span className="floor-next">Next: {next}</span>}
         </span>
         <span className="floor-touched">
-          {engine.life !== 'in-work' && <strong className="floor-life">{LIFE_WORD[engine.life].is}</strong>}
           {promise && <span className={promise.isLate ? 'floor-promise late' : 'floor-promise'}>{promise.says}</span>}
           touched <span className="figure">{formatDistanceToNowStrict(new Date(engine.touchedAt))}</span> ago
         </span>
@@ -123,7 +125,7 @@ export function Floor() {
     if (onceFound === null || answer?.search !== typed) return;
     setOnceFound(null);
     if (onceFound === 'go') list.current!.querySelector('a')?.focus();
-    else if (answer.engines.length > 0) void navigate(whereItStands(answer.engines[0]).to);
+    else if (answer.engines.length > 0) void navigate(toNext(answer.engines[0]));
   }, [onceFound, answer, typed, navigate]);
 
   useEffect(() => {
@@ -150,7 +152,7 @@ export function Floor() {
   };
 
   const flags = answer?.engines.reduce((sum, engine) => sum + engine.flagsOpen.length, 0) ?? 0;
-  const toSign = answer?.engines.filter((engine) => engine.state === 'to-sign').length ?? 0;
+  const toSign = answer?.engines.filter((engine) => engine.where.is === 'to-sign').length ?? 0;
   const aside =
     answer &&
     [

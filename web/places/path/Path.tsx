@@ -1,8 +1,9 @@
 import Button from '@mui/material/Button';
+import { format } from 'date-fns/format';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { GATE_WORD, STAGE_WORD } from '../../../contracts/wording/gate.js';
-import { spokenPlace } from '../../../core/engine/places.js';
+import { wordWhere } from '../../../contracts/wording/where.js';
 import { GATES, type Gate } from '../../../core/plan/gates.js';
 import { measureOf } from '../../../core/plan/measures.js';
 import { actsOf } from '../../../core/sheet/acts.js';
@@ -17,7 +18,8 @@ import { useLooksOn } from '../../state/session.js';
 import { FIRST_POSITION, usePreferences } from '../../state/preferences.js';
 import { useLatest } from '../../state/use-latest.js';
 import { wayBack } from '../way-back.js';
-import { ENGINE_PLACES, stageAt, type Standing } from '../stages.js';
+import { placeNext } from '../way-next.js';
+import { ENGINE_PLACES, type Standing } from '../stages.js';
 import { OnTheBench } from './OnTheBench.js';
 import { GateDialog } from './GateDialog.js';
 import { thingsOf } from './things.js';
@@ -46,7 +48,7 @@ export function Path() {
   const navigate = useNavigate();
   const [gate, setGate] = useState<Gate | null>(null);
   const [help, setHelp] = useState(false);
-  const standing: Standing = { engine, file, sheet };
+  const standing: Standing = { engine, file, sheet, stations: path.stations };
   const looksOn = useLooksOn();
   const { answer: promises, load: loadPromises } = usePromises();
   useEffect(() => {
@@ -57,19 +59,23 @@ export function Path() {
   const things = thingsOf(path, standing, promise?.steps ?? []);
   const to = (place: string) => `/engines/${engine.id}/${place}`;
   const places = ENGINE_PLACES.filter((place) => place.path !== 'path');
-  const next = path.here ? to(stageAt(path.here).path) : to('review');
+  const signedOn = file.signed && format(new Date(file.signed.signedAt), 'd MMM');
+  const where = wordWhere(path.where, sheet.flags.filter(({ open }) => open).length, signedOn);
+  const next = to(placeNext(path.where));
   const { positions, move } = usePreferences();
   /** Stands at the very place that is next, before one goes there. */
-  const placeNext = () => {
-    if (!path.next?.next || path.here === 'torque') return;
+  const standAtNext = () => {
+    // Fasteners and valves have an order of their own there.
+    if (!path.next?.next || path.here === 'torque' || path.here === 'setting') return;
     const { steps } = positions[engine.id] ?? FIRST_POSITION;
     move(engine.id, wayBack(engine, { measure: path.next.measure, place: path.next.next }, steps).position);
   };
   const press = useLatest((key: string) => {
     const station = STATION_KEYS.indexOf(key);
     const pressed = GATES.find((one) => GATE_KEY[one] === key);
-    if (key === 'enter') {
-      placeNext();
+    if (key === 'enter' && path.where.gate) setGate(path.where.gate);
+    else if (key === 'enter') {
+      standAtNext();
       void navigate(next);
     } else if (key === 'escape') void navigate('/');
     else if (key === '?') setHelp(true);
@@ -102,17 +108,22 @@ export function Path() {
       <section className="path-glance" aria-label="Where the job stands">
         <p>
           <span className="path-word">where</span>
-          <strong>{path.here ? stageAt(path.here).title : 'measured through'}</strong>
+          <strong>{where.says}</strong>
         </p>
         <p>
           <span className="path-word">next</span>
           <strong>
-            <Link to={next} onClick={placeNext}>
-              {path.next ? path.next.title : 'review and sign'}
-              {path.next?.next &&
-                path.next.next !== 'engine' &&
-                `, ${spokenPlace(path.next.next).replace(/^.*, (?=fastener)/, '')}`}
-            </Link>
+            {path.where.gate ? (
+              <button type="button" onClick={() => setGate(path.where.gate)}>
+                {where.next}
+              </button>
+            ) : where.next === '' ? (
+              'nothing'
+            ) : (
+              <Link to={next} onClick={standAtNext}>
+                {where.next}
+              </Link>
+            )}
           </strong>
         </p>
         <p className={holds && holds.lacks.length > 0 ? 'holds' : undefined}>

@@ -21,7 +21,7 @@ function things(readings: Reading[] = [], acts: Act[] = [], minutes: { id: strin
   const sheet = sheetOf(file, stand);
   const path = pathOf({ file, stand, sheet, partsOpen: 0 });
   const engine = { ...V8, specSet: file.spec } as unknown as EngineAnswer;
-  const all = thingsOf(path, { engine, file, sheet }, minutes);
+  const all = thingsOf(path, { engine, file, sheet, stations: path.stations }, minutes);
   const of = (key: string) => all.find((one) => one.key === key)!;
   return { all, of, station: (key: string) => of(key) as PathStation };
 }

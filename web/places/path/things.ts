@@ -1,6 +1,7 @@
 import { GATE_WORD, wordLack, wordLackShort } from '../../../contracts/wording/gate.js';
 import { GATE, GATES } from '../../../core/plan/gates.js';
-import type { Check, Path } from '../../../core/sheet/path.js';
+import type { Path } from '../../../core/sheet/path.js';
+import type { Check } from '../../../core/sheet/stations.js';
 import type { GateStand } from '../../../core/sheet/gates.js';
 import type { PathStation } from '../../drawings/PathStation.js';
 import type { PathThing } from '../../drawings/PathWay.js';
@@ -71,7 +72,7 @@ export function thingsOf(path: Path, standing: Standing, steps: { id: string; mi
       key: place.path,
       title: place.title,
       press: STATION_KEYS[index].toUpperCase(),
-      state: station ? station.state : place.progress(standing),
+      state: place.progress(standing),
       isHere: stage !== null && stage === path.here,
       isBehind: station?.isPast === true,
       count: station && station.of > 0 ? `${station.taken}/${station.of}` : '',

@@ -3,9 +3,12 @@ import { format } from 'date-fns/format';
 import { Link, useLoaderData } from 'react-router';
 import type { signedLoader } from '../../app/loaders.js';
 import { wordCounts } from '../../../contracts/wording/record.js';
+import { wordWhere } from '../../../contracts/wording/where.js';
+import { pathOf } from '../../../core/sheet/path.js';
 import { useDesk } from '../../state/use-desk.js';
 import { Life } from '../intake/Life.js';
 import { ImportReadings } from './ImportReadings.js';
+import { placeNext } from '../way-next.js';
 import './record.css';
 import { ClayInside } from '../mock-up/ClayInside.js';
 import { SignedRecord } from './SignedRecord.js';
@@ -20,19 +23,31 @@ export function Record() {
   const { records, file } = useDesk();
   const engine = useDesk((state) => state.engine)!;
   const signed = useLoaderData<typeof signedLoader>();
+  const sheet = useDesk((desk) => desk.sheet!);
+  const stand = useDesk((desk) => desk.stand!);
+  const { where } = pathOf({ file: file!, sheet, stand, partsOpen: null });
+  const flags = sheet.flags.filter(({ open }) => open).length;
+  const told = wordWhere(where, flags, file!.signed && format(new Date(file!.signed.signedAt), 'd MMM'));
   const since = file!.signed?.since ?? 0;
   return (
     <div>
-      {records.length === 0 && (
-        <p>
-          Nothing is signed yet. <Link to={`/engines/${engine.id}/review`}>Go to the review</Link>
-        </p>
-      )}
+      <p>
+        {records.length === 0 && 'Nothing is signed yet. '}
+        <strong>{told.says}</strong>
+        {told.next === '' ? (
+          '.'
+        ) : (
+          <>
+            . Next: <Link to={`/engines/${engine.id}/${placeNext(where)}`}>{told.next}</Link>
+          </>
+        )}
+      </p>
       <ClayInside />
       {since > 0 && (
         <p style={{ borderLeft: '4px solid var(--ochre)', paddingLeft: 10 }}>
           {since === 1 ? '1 thing was' : `${since} things were`} read, filed or decided after the last signature and{' '}
-          {since === 1 ? 'stands' : 'stand'} on no record. <Link to={`/engines/${engine.id}/review`}>Sign again</Link>
+          {since === 1 ? 'stands' : 'stand'} on no record.{' '}
+          <Link to={`/engines/${engine.id}/review`}>Go to the review</Link>
         </p>
       )}
       {records.map((record, index) => (

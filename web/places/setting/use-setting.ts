@@ -55,10 +55,12 @@ export function useSetting() {
   const settles = (place: string) => (engine.lifter === 'solid' && position.lash) || settingMeasure(engine, spec, place); // prettier-ignore
   const isSet = useCallback(
     (place: string) => {
-      const measure = settingMeasure(engine, spec, place);
-      return rows.some((row) => row.measure === measure && row.place === place);
+      const measures = [settingMeasure(engine, spec, place)];
+      // Read anew, a valve is read once it was read hot or cold, whichever is in hand; the build asks for its own.
+      if (occasion !== BUILD && engine.lifter === 'solid' && position.lash) measures.push(position.lash);
+      return rows.some((row) => measures.includes(row.measure) && row.place === place);
     },
-    [engine, spec, rows],
+    [engine, spec, rows, occasion, position.lash],
   );
   const isOpen = (place: string) => !isSet(place) && !aside[place];
   const firstOpen = order.steps.find((step) => isOpen(step.place)) ?? order.steps[0];

@@ -2,14 +2,18 @@ import { placesOf } from '../engine/places.js';
 import type { SpecSet } from '../plan/spec-sets.js';
 import type { Reading } from './reading.js';
 import { sheetOf } from './sheet.js';
-import { stageProgress } from './stage-progress.js';
+import { standOf } from './stand.js';
+import { stationsOf } from './stations.js';
 import { engine, fileWith, LIFT, read, shop } from './test-geometry.js';
 
-/** Whether a stage reads as done: what the ribbon of an engine shows. */
+/** Whether a stage reads as done: what ribbon and path of an engine show. */
 
 const asking = (measure: string, more: object = {}): SpecSet => ({ ...shop, limits: [...shop.limits, { measure, min: 0, max: 9, unit: 'in', basis: 'absolute', required: false, source: 'as here', ...more }] }); // prettier-ignore
-const progress = (stage: 'geometry' | 'proof', readings: Reading[], spec = shop) =>
-  stageProgress(engine, spec, sheetOf(fileWith(readings, [], spec)), stage);
+const progress = (stage: 'geometry' | 'proof' | 'dead-centre' | 'cam-timing', readings: Reading[], spec = shop) => {
+  const file = fileWith(readings, [], spec);
+  const flagsOpen = sheetOf(file).flags.filter(({ open }) => open);
+  return stationsOf({ file, stand: standOf(file), flagsOpen }).find((one) => one.stage === stage)!.state;
+};
 const valves = placesOf(engine, 'valve');
 
 test('nothing that is asked is never done: one mark on one valve leaves the geometry open', () => {
@@ -32,4 +36,14 @@ test('lift that is lost on the way leaves the proof open', () => {
   const lifts = (entered: string) => [...valves.map((place) => read('lobe-lift', place, '0.350')), ...valves.map((place) => read('valve-lift', place, entered, undefined, 20))]; // prettier-ignore
   expect(progress('proof', lifts('0.594'), spec)).toBe('done');
   expect(progress('proof', lifts('0.570'), spec)).toBe('open');
+});
+
+test('timing is done once any of its ways makes it known; another alone does not', () => {
+  const ZERO = [
+    read('tdc-stop-first', 'engine', '30', undefined, 8, 'deg'),
+    read('tdc-stop-second', 'engine', '-30', undefined, 9, 'deg'),
+  ];
+  const centre = (measure: string) => read(measure, 'engine', '106', undefined, 10, 'deg');
+  expect(progress('cam-timing', [centre('intake-centreline')])).toBe('open');
+  expect(progress('cam-timing', [...ZERO, centre('intake-centreline'), centre('exhaust-centreline'), read('cam-end-play', 'engine', '0.006')])).toBe('done'); // prettier-ignore
 });
