@@ -135,7 +135,7 @@ test('the Petrel is degreed whole: its cam came out late, was set right, and mea
     expect([measure, verdictOf(measure)]).toEqual([measure, 'in']);
   const was = sheet.flags.filter((flag) => !flag.open).map((flag) => flag.measure);
   expect(was).toEqual(expect.arrayContaining(['tdc-wheel-error', 'intake-centreline', 'ring-gap-top']));
-  expect(sheet.flags.filter((flag) => flag.open).map((flag) => flag.place)).toEqual(['6E']);
+  expect(sheet.flags.filter((flag) => flag.open).map((flag) => flag.place)).toEqual(['F:heads-2:7', '6E']);
 });
 
 test('the Bittern’s wheel slipped; what was read on it was read again before it was signed', async () => {

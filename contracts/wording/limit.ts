@@ -47,6 +47,8 @@ export function wordSource(source: LimitSource): string {
       return source.note;
     case 'card':
       return `Cam card, ${source.expected}°; ${source.note}`;
+    case 'tightening':
+      return `Target of the pass: ${source.note}`;
     case 'rod-fits':
       return ROD_FITS[source.by];
     case 'plunger-travel':

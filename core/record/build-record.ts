@@ -56,9 +56,9 @@ import { recordedClearances, type RecordedClearance } from './recorded-clearance
  * tells what is left to its bottom. Since 10, angles are corrected by the known error of the wheel that they were read on, a
  * plunger takes lift only where it sank while it was turned, and a reading may be struck. Since 11, no reading is trusted
  * further than its own step, a derived value is as good as its terms, and a clearance is judged by the least and the most
- * of its directions.
+ * of its directions. Since 12, a fastener is judged by the target of its pass.
  */
-export const FORMULA_VERSION = '11';
+export const FORMULA_VERSION = '12';
 
 interface Signatory {
   handle: string;

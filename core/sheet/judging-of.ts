@@ -11,6 +11,7 @@ import { lengthNeeds, windowAt } from './length-needs.js';
 import { cardOf, engineDataOf } from './papers.js';
 import type { Judging } from './judging.js';
 import type { Stand } from './stand.js';
+import { plansOf } from './tightening.js';
 
 /** The windows of an engine's rods, reckoned when the first is asked for and again once something was read. */
 function rodWindows(judging: () => Judging): Judging['rodWindow'] {
@@ -46,6 +47,7 @@ export function judgingOf({ engine, spec: stored, papers, history = {} }: Engine
     cardUnit: card?.printed.unit ?? 'in',
     boreMm: (place) => stand.latest('bore', String(parseValve(place)?.cylinder ?? place))?.value ?? statedBore,
     rodWindow: rodWindows(() => judging),
+    plans: plansOf({ papers }),
     history,
     usual: (key) => ({
       sigma: history[key]?.spread ?? deviationOf(spec.practice, measureOf(key)),

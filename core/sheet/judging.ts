@@ -3,6 +3,7 @@ import type { Engine } from '../engine/engine.js';
 import type { SpecSet } from '../plan/spec-sets.js';
 import type { Usual } from '../judge/odd-one.js';
 import type { ShopHistory } from '../plan/shop-history.js';
+import type { TighteningPlan } from '../tightening/plan.js';
 import type { AngleStands } from './angle-doubts.js';
 import type { Stand, Try } from './stand.js';
 
@@ -34,6 +35,8 @@ export interface Judging {
   boreMm: (place: string) => number | undefined;
   /** What the rod of a valve may be longer than wanted, from `min` to `max` mm, and by what; null where nobody can tell. */
   rodWindow: (place: string) => RodWindow | null;
+  /** How the fasteners of each group are tightened. */
+  plans: readonly TighteningPlan[];
   /** What this shop's finished builds showed. */
   history: ShopHistory;
   /** By how much values of a measure lie apart on a good engine, and how many are tested on this one. */

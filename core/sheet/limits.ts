@@ -1,8 +1,9 @@
 import type { At } from '../plan/measure.js';
 import { limitFor, type SpecLimit } from '../plan/spec-sets.js';
 import { figureShown } from '../units/format.js';
-import { toCanonical, type Unit } from '../units/units.js';
+import { fromCanonical, toCanonical, type Unit } from '../units/units.js';
 import type { Slot } from './slot.js';
+import { limitOfPull } from './tightening.js';
 import type { FitsBy, Judging } from './judging.js';
 
 /** Who states a limit: the shop's set with its note; the cam card, give or take what the set allows; its lobe lift. */
@@ -10,6 +11,8 @@ export type LimitSource =
   | { code: 'shop'; note: string }
   | { code: 'card'; expected: number; note: string }
   | { code: 'card-lift'; lineDeg: number }
+  /** The target of a pass, give or take what its card or its tool allows. */
+  | { code: 'tightening'; note: string }
   /** No plunger goes further than its travel. */
   | { code: 'plunger-travel' }
   /** What a rod may be longer or shorter by, so that what it drives stands where it may. */
@@ -100,6 +103,18 @@ function rodLimit({ engine, rodWindow }: Judging, place: string, uncertainty: nu
   return { measure: 'pushrod-off', min, max, uncertainty, stated, source: { code: 'rod-fits', by } };
 }
 
+/** What a fastener may be drawn to at its pass: the share of the tool is in it already. */
+function passLimit({ plans }: Judging, measure: string, place: string, at: At): AppliedLimit | null {
+  const plan = plans.find(({ group }) => place.startsWith(`F:${group}:`));
+  const found = plan && limitOfPull(plan, measure, at);
+  if (!found) return null;
+  const { min, max, unit } = found;
+  // Finer than a wrench is read: its share of a target is no round figure.
+  const figure = (edge: number) => Number(fromCanonical(edge, unit).toFixed(2));
+  const stated = { min: figure(min), max: figure(max), unit };
+  return { measure, min, max, uncertainty: 0, stated, source: { code: 'tightening', note: plan.source } };
+}
+
 /** Measures that go by the limit on another where they have none of their own: the gap is the same, beside another rod. */
 const LIMITED_AS: Record<string, string> = { 'pushrod-side-gap-final': 'pushrod-side-gap' };
 
@@ -113,6 +128,7 @@ export function limitAt(
 ): AppliedLimit | null {
   const stated = limitFor(judging.spec, measure, place);
   if (stated) return specLimit(stated, uncertainty, judging, { place, at });
+  if (at?.by === 'pass') return passLimit(judging, measure, place, at);
   if (measure in LIMITED_AS) return limitAt(judging, LIMITED_AS[measure], place, uncertainty);
   if (measure === 'pushrod-off') return rodLimit(judging, place, uncertainty);
   return measure === 'lobe-lift' ? lobeLiftLimit(judging, place, uncertainty) : null;

@@ -1,10 +1,20 @@
 import type { Engine } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
 import { usualOrder, withGroup, type TighteningPlan } from '../tightening/plan.js';
+import type { Act } from './acts.js';
+import type { EngineFile } from './engine-file.js';
 import type { Reading } from './reading.js';
 import { sheetOf } from './sheet.js';
 import { fileOf, readingOf } from './test-file.js';
-import { passSlot, plansOf, readByClick, tighteningOf, tighteningsOf, wrenchSetting } from './tightening.js';
+import {
+  limitOfPull,
+  passSlot,
+  plansOf,
+  readByClick,
+  tighteningOf,
+  tighteningsOf,
+  wrenchSetting,
+} from './tightening.js';
 
 const torque = (value: number) => ({ kind: 'torque' as const, target: { value, unit: 'lbft' as const } });
 const PLAN: TighteningPlan = {
@@ -95,4 +105,42 @@ test('of several plans of a group the newest holds', () => {
   const paper = (body: TighteningPlan, at: string) => ({ id: at, kind: 'tightening', body, by: 'builder', at });
   const plans = plansOf({ papers: [paper(PLAN, '1'), paper({ ...PLAN, group: 'mains' }, '2'), paper({ ...PLAN, source: 'the newer card' }, '3')] }); // prettier-ignore
   expect(plans.map(({ group, source, at }) => [group, source, at])).toEqual([['heads-1', 'the newer card', '3'], ['mains', 'the maker’s card', '2']]); // prettier-ignore
+});
+
+describe('a fastener off its target', () => {
+  const filed = (plan: TighteningPlan) => ({ id: `p${plan.round}${plan.steps.length}`, kind: 'tightening', body: plan, by: 'builder', at: '2026-11-24T07:00:00.000Z' }); // prettier-ignore
+  const readings = [...wholePass(0, '30'), ...wholePass(1, '65').slice(1), pull(1, PLAN.order[0], '56'), ...wholePass(2, 'held')]; // prettier-ignore
+  const fileFor = (plan = PLAN, more: Reading[] = [], acts: Act[] = []) => ({ ...fileOf({ engine, readings: [...readings, ...more] }), papers: [filed(plan)], acts }); // prettier-ignore
+  const flags = (file: EngineFile) => sheetOf(file).flags.filter(({ open }) => open).map(({ measure, place, verdict }) => [measure, place, verdict]); // prettier-ignore
+  const group = (file: EngineFile) => tighteningsOf(file, sheetOf(file).rows)[0];
+  const accept = (file: EngineFile): Act => {
+    const { measure, place, readingId, verdict, value, limit } = sheetOf(file).flags.find(({ open }) => open)!;
+    return { kind: 'disposition', id: 'd', action: 'accepted', reason: 'the maker says so', measure, place, readingId, about: { verdict, value, limit }, by: 'lead', at: '2026-11-24T12:00:00.000Z' }; // prettier-ignore
+  };
+
+  test('is a flag like any other, at the fastener by its own number, judged by its pass', () => {
+    expect(flags(fileFor())).toEqual([['torque', `F:heads-1:${PLAN.order[0]}`, 'low']]);
+    const row = sheetOf(fileFor()).rows.find(({ verdict }) => verdict === 'low')!;
+    expect(row.limit).toMatchObject({ source: { code: 'tightening', note: 'the maker’s card' }, stated: { min: 62.4, max: 67.6, unit: 'lbft' } }); // prettier-ignore
+    expect(flags(fileFor(PLAN, [pull(1, PLAN.order[0], '64')]))).toEqual([]);
+  });
+
+  test('holds its group open until it is drawn again, or accepted as it is', () => {
+    expect(group(fileFor())).toMatchObject({ isDone: false, off: [{ step: 1, nth: PLAN.order[0] }] });
+    const accepted = fileFor(PLAN, [], [accept(fileFor())]);
+    expect(flags(accepted)).toEqual([]);
+    expect(group(accepted)).toMatchObject({ isDone: true, off: [] });
+  });
+
+  test('is accepted for its target: a card that says more asks anew', () => {
+    const more = { ...PLAN, steps: [torque(30), torque(75), { kind: 'check' as const }] };
+    const file = fileFor(more, [], [accept(fileFor())]);
+    expect(flags(file)).toHaveLength(4);
+    expect(group(file).off).toHaveLength(4);
+  });
+
+  test('is none at a step without a target, and none of a round that is over', () => {
+    expect(flags({ ...fileFor(), papers: [filed({ ...PLAN, round: 2 })] })).toEqual([]);
+    expect(limitOfPull({ ...PLAN, steps: [{ kind: 'seat' }] }, 'fastener-done', { by: 'pass', value: 1 })).toBeNull();
+  });
 });

@@ -1,8 +1,10 @@
-import { toCanonical } from '../units/units.js';
+import type { At } from '../plan/measure.js';
+import { toCanonical, type Unit } from '../units/units.js';
 import { type Adapter, type StepKind, type Target, type TighteningPlan, type TighteningStep } from '../tightening/plan.js'; // prettier-ignore
 import { torqueAdapter } from '../tightening/torque-adapter.js';
 import { GATE } from '../plan/gates.js';
-import { actsOf } from './acts.js';
+import { actsOf, stillSo } from './acts.js';
+import { decidedIn } from './flags.js';
 import type { EngineFile } from './engine-file.js';
 import type { Paper } from './papers.js';
 import type { Slot } from './slot.js';
@@ -103,8 +105,30 @@ function toleranceOf({ value, unit, tolerance }: Target): number {
 const isOffTarget = (target: Target, value: number) =>
   Math.abs(value - toCanonical(target.value, target.unit)) > toleranceOf(target) + 1e-9;
 
-/** How far a group is. A fastener that moved when it was looked at is settled by drawing it at a torque pass again. */
-export function tighteningOf(plan: TighteningPlan, rows: readonly Pull[]): Tightening {
+/**
+ * Between what a fastener must lie when it was drawn at a pass, canonical, with the unit of its target; null where the pass
+ * has no target, is not read by this measure, or is of a round before.
+ */
+export function limitOfPull(plan: TighteningPlan, measure: string, at: At): { min: number; max: number; unit: Unit } | null {
+  const step = plan.steps[stepOfPass({ at })];
+  const round = Math.floor((at.value - 1) / PASSES_A_ROUND) + 1;
+  if (!step?.target || step.kind === 'check' || READ_BY[step.kind] !== measure || round !== plan.round) return null;
+  const { target } = step;
+  const [middle, off] = [toCanonical(target.value, target.unit), toleranceOf(target)];
+  return { min: middle - off, max: middle + off, unit: target.unit };
+} // prettier-ignore
+
+/**
+ * How far a group is. A fastener that moved when it was looked at is settled by drawing it at a torque pass again; one off
+ * its target by drawing it again, or by the lead, who accepts it.
+ *
+ * @param isAccepted whether somebody accepted a pull off its target, as it stands
+ */
+export function tighteningOf(
+  plan: TighteningPlan,
+  rows: readonly Pull[],
+  isAccepted: (pull: Pull) => boolean = () => false,
+): Tightening {
   const byKey = new Map(
     rows.filter(({ at }) => at?.by === 'pass').map((row) => [`${row.measure} ${row.place} ${row.at!.value}`, row]),
   );
@@ -122,7 +146,7 @@ export function tighteningOf(plan: TighteningPlan, rows: readonly Pull[]): Tight
     const pulled = plan.order.map((nth): Pulled => {
       const row = rowAt(index, nth) ?? null;
       const hasMoved = step.kind === 'check' && row?.value === 1 && drawnAt(nth) <= row.takenAt;
-      const isOff = hasMoved || (row !== null && step.kind !== 'check' && step.target !== undefined && isOffTarget(step.target, row.value)); // prettier-ignore
+      const isOff = hasMoved || (row !== null && step.kind !== 'check' && step.target !== undefined && isOffTarget(step.target, row.value) && !isAccepted(row)); // prettier-ignore
       return { nth, row, isOff };
     });
     return { step, index, pulled, isDone: pulled.every(({ row }) => row !== null) };
@@ -155,10 +179,18 @@ export function tighteningsOf(
 ): Tightening[] {
   const arrived = new Map(file.readings.map(({ id, receivedAt }) => [id, receivedAt]));
   const opened = actsOf(file, 'gate-opened');
+  const decided = decidedIn(file);
   return plansOf(file).map((plan) => {
     const loosened = opened.findLast(({ gate }) => GATE[gate].loosens.includes(plan.fastened))?.at;
     const counted = loosened === undefined ? rows : rows.filter(({ readingId }) => arrived.get(readingId)! > loosened);
-    return tighteningOf(plan, counted);
+    const isAccepted = ({ measure, place, at, value, readingId }: Pull) => {
+      const made = decided(readingId, measure, place);
+      const found = at && limitOfPull(plan, measure, at);
+      if (made?.action !== 'accepted' || !found) return false;
+      const { min, max } = found;
+      return stillSo(made.about, { verdict: value < min ? 'low' : 'high', value, limit: { min, max } });
+    };
+    return tighteningOf(plan, counted, isAccepted);
   });
 }
 

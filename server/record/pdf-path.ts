@@ -22,8 +22,8 @@ export function pathPart(doc: Doc, record: BuildRecord, startY: number): number 
   for (const { title: name, isDone, moved, off, isReused } of tightening) {
     const how = isDone ? 'every pass whole, nothing moved' : 'not every pass is whole';
     const wrong = [
-      ...(moved.length > 0 ? [`moved when looked at once more: ${moved.join(', ')}`] : []),
-      ...(off.length > 0 ? [`off their target: ${off.join(', ')}`] : []),
+      ...(moved.length > 0 ? [`moved when looked at once more: fastener ${moved.join(', ')}`] : []),
+      ...(off.length > 0 ? [`off target: fastener ${off.join(', ')}`] : []),
     ];
     y = paragraph(doc, `${name}: ${[how, ...wrong].join('; ')}; fasteners ${isReused ? 'used before' : 'new'}.`, y);
   }

@@ -11,7 +11,7 @@ import { findEngine, type EngineRow } from '../store/engine-store.js';
 import { listUnshown, putOnFloor, type Shown } from '../store/floor-store.js';
 
 /** Moves with whatever changes what the floor shows of the same file: its rows are then made anew. */
-export const SHOWN_BY = `${FORMULA_VERSION}.6`;
+export const SHOWN_BY = `${FORMULA_VERSION}.1`;
 
 /** As much of an engine as the floor shows, however it stands. */
 export type OnTheFloor = Pick<EngineRow, 'id' | 'tag' | 'title' | 'customer' | 'life' | 'engine'>;

@@ -71,12 +71,12 @@ const idOf = async (tag: string) =>
   (await ask<{ engines: { id: string }[] }>('GET', `/api/engines?search=${tag}`)).body.engines[0].id;
 
 test('the shop opens with everybody, every engine and its whole history, and the chain of acts holds', async () => {
-  const { body } = await ask<{ engines: { tag: string; state: string }[] }>('GET', '/api/engines');
-  expect(body.engines.map(({ tag, state }) => [tag, state]).sort()).toEqual([
-    ['BS6-114', 'signed'],
-    ['DT2-007', 'setting'],
+  const { body } = await ask<{ engines: { tag: string; where: { is: string } }[] }>('GET', '/api/engines');
+  expect(body.engines.map(({ tag, where }) => [tag, where.is]).sort()).toEqual([
+    ['BS6-114', 'to-hand-over'],
+    ['DT2-007', 'measuring'],
     ['KM1-052', 'opened'],
-    ['PH8-031', 'flagged'],
+    ['PH8-031', 'measuring'],
   ]);
   expect((await checkAudit(shop.context.database)).brokenAt).toBeNull();
   // Migrated once: the next start finds nothing to do.

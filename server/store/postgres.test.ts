@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import pg from 'pg';
+import type { EngineSummary } from '../../contracts/engine.js';
 import type { VerifyAnswer } from '../../contracts/record.js';
 import { buildApp } from '../app.js';
 import { openShopFolder } from '../open-shop.js';
@@ -28,8 +29,8 @@ if (typeof server === 'string') console.warn(`The tests on a PostgreSQL server a
 
   const take = (ask: Ask, id: string, ...readings: object[]) =>
     ask<{ saved: { id: string; verdict: string }[] }>('POST', `/api/engines/${id}/readings`, { readings });
-  const stateOf = async (ask: Ask, id: string) =>
-    (await ask<{ engines: { id: string; state: string }[] }>('GET', '/api/engines')).body.engines.find((one) => one.id === id)!.state; // prettier-ignore
+  const onFloor = async (ask: Ask, id: string) =>
+    (await ask<{ engines: EngineSummary[] }>('GET', '/api/engines')).body.engines.find((one) => one.id === id)!;
   const idsOf = async (ask: Ask, id: string) =>
     (await ask<{ readings: { id: string }[] }>('GET', `/api/engines/${id}/readings`)).body.readings.map((one) => one.id); // prettier-ignore
 
@@ -186,12 +187,12 @@ if (typeof server === 'string') console.warn(`The tests on a PostgreSQL server a
       const { readings, auditHead } = JSON.parse(Buffer.from(body.payload, 'base64url').toString()) as { readings: { id: string }[]; auditHead: string }; // prettier-ignore
       expect(readings).toHaveLength(2);
       expect(await idsOf(there, id)).toContain(late.id);
-      expect(await stateOf(shop.as('lead'), id)).toBe('to-sign');
+      expect((await onFloor(shop.as('lead'), id)).where.record).toBe('older');
       const headOf = async (record: string) => (record === signed.body.id ? auditHead : null);
       expect((await checkAudit(database, headOf)).faults).toEqual([]);
       // Signed again, it holds all.
       expect((await there('POST', `/api/engines/${id}/records`, {})).status).toBe(201);
-      expect(await stateOf(shop.as('lead'), id)).toBe('signed');
+      expect((await onFloor(shop.as('lead'), id)).where.record).toBe('whole');
     });
 
     test('the floor of each says what both have written', async () => {
@@ -199,10 +200,10 @@ if (typeof server === 'string') console.warn(`The tests on a PostgreSQL server a
       const here = shop.as('builder');
       await take(here, id, typed('lash-cold', '1I', '0.016', 'in'));
       await take(there, id, typed('lash-cold', '1E', '0.018', 'in'));
-      expect(await stateOf(here, id)).toBe('to-sign');
+      expect(await onFloor(here, id)).toMatchObject({ taken: 2, required: 2 });
       // The first has not read what the second wrote, until it writes itself.
       await take(here, id, typed('bore', '1', '86.01', 'mm'));
-      expect(await stateOf(there, id)).toBe('to-sign');
+      expect(await onFloor(there, id)).toMatchObject({ taken: 2, required: 2 });
     });
 
     test('both signing at once make two revisions', async () => {

@@ -100,9 +100,8 @@ export function TighteningPattern({ plan, faces = {}, active, typed = '', onPick
           <g key={nth}>
             <Head
               said={[
-                `${turn}${shownFigure ? ` ${shownFigure}` : ''}`,
-                'in the order',
-                `fastener ${nth}`,
+                `fastener ${nth}${shownFigure ? ` ${shownFigure}` : ''}`,
+                `${turn} in the order`,
                 WORD[face.state],
               ].join(', ')}
               isActive={isActive}
@@ -141,6 +140,10 @@ export function TighteningPattern({ plan, faces = {}, active, typed = '', onPick
                 fill={isActive ? 'var(--dye)' : ink}
               >
                 {turn}
+              </text>
+              {/* Which one it is stands beside it; what is inside is its turn. */}
+              <text x={x - size - 2} y={y - size + 4} textAnchor="end" fontSize={12} fill="var(--steel)">
+                №{nth}
               </text>
               <text
                 x={x}

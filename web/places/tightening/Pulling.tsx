@@ -121,9 +121,9 @@ export function Pulling({ stand, list, onWrite }: { stand: Tightening; list: Rea
           (moved.length > 0 || off.length > 0) && (
             <p className="tightening-wrong" role="status">
               {moved.length > 0 &&
-                `▲ Moved when looked at once more: ${moved.map((one) => plan.order.indexOf(one) + 1).join(', ')}. Draw them again. `}
+                `▲ Moved when looked at once more: fastener ${moved.join(', ')}. Draw ${moved.length === 1 ? 'it' : 'them'} again. `}
               {off.length > 0 &&
-                `▲ Off the target: ${off.map((one) => `${plan.order.indexOf(one.nth) + 1} in pass ${one.step + 1}`).join(', ')}.`}
+                `▲ Off the target: ${off.map((one) => `fastener ${one.nth} in pass ${one.step + 1}`).join(', ')}. Draw again, or have the lead accept it in the review.`}
               {moved.length > 0 && lastTorque >= 0 && (
                 <Button
                   size="small"
@@ -150,7 +150,7 @@ export function Pulling({ stand, list, onWrite }: { stand: Tightening; list: Rea
           label={`${plan.title}, pass ${step + 1}`}
         />
       }
-      where={`${plan.order.indexOf(nth) + 1} of ${plan.count}, pass ${step + 1}`}
+      where={`fastener ${nth}, pass ${step + 1}`}
       todo={<p>{todo}</p>}
       turn={(heading) => steps.go(slots[indexOf(Math.min(passes.length - 1, Math.max(0, step + heading)), nth)])}
       walk={(heading) => steps.goBy(heading === 'left' || heading === 'up' ? -1 : 1)}
