@@ -3,7 +3,7 @@ import { limitFor, type SpecLimit } from '../plan/spec-sets.js';
 import { figureShown } from '../units/format.js';
 import { fromCanonical, toCanonical, type Unit } from '../units/units.js';
 import type { Slot } from './slot.js';
-import { limitOfPull } from './tightening.js';
+import { limitOfPull } from './passes.js';
 import type { FitsBy, Judging } from './judging.js';
 
 /** Who states a limit: the shop's set with its note; the cam card, give or take what the set allows; its lobe lift. */

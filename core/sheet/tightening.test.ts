@@ -1,20 +1,13 @@
 import type { Engine } from '../engine/engine.js';
 import { LAYOUTS } from '../engine/layouts.js';
+import { limitOfPull, passSlot } from './passes.js';
 import { usualOrder, withGroup, type TighteningPlan } from '../tightening/plan.js';
 import type { Act } from './acts.js';
 import type { EngineFile } from './engine-file.js';
 import type { Reading } from './reading.js';
 import { sheetOf } from './sheet.js';
 import { fileOf, readingOf } from './test-file.js';
-import {
-  limitOfPull,
-  passSlot,
-  plansOf,
-  readByClick,
-  tighteningOf,
-  tighteningsOf,
-  wrenchSetting,
-} from './tightening.js';
+import { plansOf, readByClick, tighteningOf, tighteningsOf, wrenchSetting } from './tightening.js';
 
 const torque = (value: number) => ({ kind: 'torque' as const, target: { value, unit: 'lbft' as const } });
 const PLAN: TighteningPlan = {
