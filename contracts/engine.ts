@@ -63,13 +63,19 @@ export const engineAnswer = z.object({
 });
 export type EngineAnswer = z.infer<typeof engineAnswer>;
 
-/** What is changed about an engine; what is left out stays. Its layout and lifters only before the first reading. */
+/**
+ * What is changed about an engine; what is left out stays. What was read and would stand or count otherwise is for the
+ * lead, with a reason.
+ */
 export const changeEngineRequest = newEngineSchema.pick({ id: true }).extend({
   tag: line(24).optional(),
   title: line(80).optional(),
   customer: line(80).optional(),
   customerId: idSchema.nullable().optional(),
   engine: z.object(engineShape).omit({ fasteners: true }).partial().optional(),
+  /** The set that judges it from here on, where its lifters turn out to be others. */
+  specSet: text(60).optional(),
+  reason: reason.optional(),
 });
 export type ChangeEngine = z.infer<typeof changeEngineRequest>;
 

@@ -27,9 +27,14 @@ export const ERRORS = {
   'engine.not-found': { status: 404, message: 'There is no such engine.' },
   'engine.tag-taken': { status: 409, message: 'Another engine already has this tag.' },
   'engine.here-already': { status: 409, message: 'This engine is in the shop already.' },
-  'engine.layout-fixed': {
+  'engine.lead-only': {
+    status: 403,
+    message: 'Readings would stand or count otherwise. Only the lead or the owner changes that.',
+  },
+  'engine.reason-needed': { status: 422, message: 'Readings would stand or count otherwise. Give a reason.' },
+  'engine.places-gone': {
     status: 409,
-    message: 'Something was measured by this layout already; it stays. Strike the engine and open it anew.',
+    message: 'Readings stand at places that would be gone. Strike or move them first.',
   },
   'engine.not-in-work': { status: 409, message: 'This engine is closed or struck. Take it up again first.' },
   'engine.life-same': { status: 409, message: 'The engine stands so already.' },

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { engineShape } from '../engine-shape.js';
-import { idSchema, line } from '../text.js';
+import { idSchema, line, reason } from '../text.js';
 import { paperKind } from './paper-kind.js';
 
 const enginePaperSchema = z.object({
@@ -10,6 +10,8 @@ const enginePaperSchema = z.object({
   /** Whose engine it is in the customer book; null for a name alone. */
   customerId: idSchema.nullable(),
   engine: z.object(engineShape),
+  /** Why it was put right after something was read. */
+  reason: reason.optional(),
 });
 export type EnginePaper = z.infer<typeof enginePaperSchema>;
 

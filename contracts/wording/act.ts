@@ -95,7 +95,7 @@ const SAYS: Record<string, (body: Body) => string> = {
   'engine.opened': ({ tag, spec, version: number }) => `opened ${text(tag)}, judged by ${text(spec)} v${text(number)}`,
   'engine.imported': ({ tag, shop, readings }) =>
     `opened ${text(tag)} from ${shop ? text(shop) : 'another Utex'}, with ${many(Number(readings), 'reading', 'readings')} taken there`,
-  'engine.changed': ({ parts }) => `changed its ${listed(parts)}`,
+  'engine.changed': (body) => `changed its ${listed(body.parts)}${because(body)}`,
   'engine.life-changed': (body) => `${LIFE[text(body.to)] ?? 'changed where it is'}${because(body)}`,
   'engine.spec-moved': (body) =>
     `had it judged by ${version(body.to)} instead of ${version(body.from)}${because(body)}`,

@@ -66,15 +66,75 @@ describe('changing an engine', () => {
     expect((await floor('search=river trim')).engines[0].id).toBe(id);
   });
 
-  test('alters the layout before the first reading, and never after it', async () => {
-    const id = await openEngine(shop);
-    const firingOrder = [1, 8, 4, 2, 6, 5, 7, 3];
-    expect((await change(id, { engine: { firingOrder } })).body.firingOrder).toEqual(firingOrder);
-    await shop.as('builder')('POST', `/api/engines/${id}/readings`, { readings: [typed('preload-turns', '1I', '0.625', 'turn')] }); // prettier-ignore
-    const late = await change(id, { engine: { firingOrder: [1, 8, 7, 2, 6, 5, 4, 3] } });
-    expect([late.status, late.body.error.code, late.body.error.issues[0].path]).toEqual([409, 'engine.layout-fixed', 'engine.firingOrder']); // prettier-ignore
-    // The ratio is no layout: the plunger's depth follows it.
-    expect((await change(id, { engine: { ratio: { intake: 1.7, exhaust: 1.6 } } })).body.ratio.intake).toBe(1.7);
+  describe('once something was read', () => {
+    const order = [1, 8, 7, 2, 6, 5, 4, 3];
+    const asLead = (id: string, body: object) => shop.as('lead')<EngineAnswer>('POST', `/api/engines/${id}`, body); // prettier-ignore
+    const measured = async (...readings: object[]) => {
+      const id = await openEngine(shop);
+      expect((await change(id, { engine: { firingOrder: [1, 8, 4, 2, 6, 5, 7, 3] } })).status).toBe(200);
+      await shop.as('builder')('POST', `/api/engines/${id}/readings`, { readings });
+      return id;
+    };
+    const preload = (place: string) => typed('preload-turns', place, '0.625', 'turn');
+
+    test('the layout is put right by the lead, with a reason that stands with the new version', async () => {
+      const id = await measured(preload('1I'));
+      const asked = { engine: { firingOrder: order }, reason: 'The card of the crank says so' };
+      expect((await change(id, asked)).body.error.code).toBe('engine.lead-only');
+      const { reason, ...silent } = asked;
+      expect((await asLead(id, silent)).body.error).toMatchObject({ code: 'engine.reason-needed', issues: [{ path: 'reason' }] }); // prettier-ignore
+      const { status, body } = await asLead(id, asked);
+      expect([status, body.firingOrder]).toEqual([200, order]);
+      const paper = (await fileOf(id)).papers.findLast(({ kind }) => kind === 'engine')!;
+      expect(paper).toMatchObject({ by: 'lead', body: { reason } });
+      expect((await fileOf(id)).readings).toHaveLength(1);
+    });
+
+    test('a ratio that changes a verdict is for the lead too; one that changes none is anybody’s', async () => {
+      const none = await measured(typed('bore', '1', '4.03', 'in'));
+      expect((await change(none, { engine: { ratio: { intake: 1.7, exhaust: 1.6 } } })).body.ratio.intake).toBe(1.7);
+      const id = await measured(typed('preload-turns', '1I', '0.75', 'turn'));
+      const asked = { engine: { ratio: { intake: 1.1, exhaust: 1.6 } }, reason: 'Other rockers came' };
+      expect((await change(id, asked)).body.error.code).toBe('engine.lead-only');
+      expect((await asLead(id, asked)).status).toBe(200);
+    });
+
+    test('a place that would be gone is struck or moved first, and is named', async () => {
+      const id = await measured(preload('8I'), preload('1I'));
+      const banks = [
+        { cylinders: [1, 3, 5], valveOrder: 'EIEIEI' },
+        { cylinders: [2, 4, 6], valveOrder: 'IEIEIE' },
+      ];
+      const six = { engine: { layout: 'custom', banks, firingOrder: [1, 4, 3, 6, 5, 2], pins: [[1, 2], [3, 4], [5, 6]], mains: 4, intervals: [90, 150, 90, 150, 90, 150] }, reason: 'It is a V6' }; // prettier-ignore
+      const refused = await asLead(id, six);
+      expect([refused.status, refused.body.error.code]).toEqual([409, 'engine.places-gone']);
+      expect(refused.body.error.issues.map(({ message }) => message)).toEqual(['Preload, turns, 8 intake: 0.625']);
+      const { readings } = await fileOf(id);
+      const [{ id: readingId }] = readings.filter(({ place }) => place === '8I');
+      await shop.as('builder')('POST', `/api/engines/${id}/strikes`, { readingId, reason: 'wrong engine' });
+      expect((await asLead(id, six)).status).toBe(200);
+      const sheet = await shop.as('builder')<{ measures: { place: string }[] }>('GET', `/api/engines/${id}/sheet`);
+      expect(sheet.body.measures.filter(({ place }) => /^8/.test(place))).toEqual([]);
+      // It travels with what was struck, and stands in the other shop.
+      const file = await shop.as('lead')('GET', `/api/engines/${id}/export.json`);
+      const other = await openTestShop();
+      try {
+        const sent = await other.as('owner')('POST', '/api/engines/import', { file: file.body });
+        expect([sent.status, sent.body.error]).toEqual([201, undefined]);
+      } finally {
+        await other.close();
+      }
+    });
+
+    test('lifters turn out to be others: another set judges from then on, once their values are struck', async () => {
+      const id = await measured(typed('bore', '1', '4.03', 'in'));
+      const asked = { engine: { lifter: 'solid', mount: 'rocker-screw' }, reason: 'They are solid' };
+      expect((await asLead(id, asked)).body.error.issues[0].path).toBe('engine.specSet');
+      const { status, body } = await asLead(id, { ...asked, specSet: 'shop-solid' });
+      expect([status, body.lifter, body.specSet.id]).toEqual([200, 'solid', 'shop-solid']);
+      const engine = (await shop.as('lead')<EngineAnswer>('GET', `/api/engines/${id}`)).body;
+      expect([engine.lifter, engine.specSet.id]).toEqual(['solid', 'shop-solid']);
+    });
   });
 
   test('to a tag that another engine has, or was opened under, is refused', async () => {

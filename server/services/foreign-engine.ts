@@ -21,6 +21,7 @@ import type { EngineFile } from '../../core/sheet/engine-file.js';
 import { withAbout } from '../../core/sheet/legacy-decisions.js';
 import type { Imported, Paper } from '../../core/sheet/papers.js';
 import type { Reading } from '../../core/sheet/reading.js';
+import type { Slot } from '../../core/sheet/slot.js';
 import { standOf } from '../../core/sheet/stand.js';
 import type { Unit } from '../../core/units/units.js';
 import { sameValue } from '../../core/tolerances.js';
@@ -65,6 +66,17 @@ export function foreignSetOf(file: EngineExport): SpecSet {
   return { ...checked, version };
 }
 
+/** Why a reading has no place on an engine that was put right. */
+const GONE: Failure['code'][] = ['reading.unknown-place', 'reading.wrong-lifter'];
+
+/** Where a reading of a file was taken, as the file says it. */
+const slotOf = ({ measure, place, at, occasion }: EngineExport['readings'][number]): Slot => ({
+  measure,
+  place,
+  ...(at ? { at } : {}),
+  ...(occasion ? { occasion } : {}),
+});
+
 /**
  * The readings of a file as they stand here: marked as imported, taken by whoever took them there, arriving now.
  *
@@ -72,10 +84,14 @@ export function foreignSetOf(file: EngineExport): SpecSet {
  */
 function readingsOf(file: EngineExport, judged: { engine: Engine; spec: SpecSet }, at: Date): Reading[] {
   const byId = new Map<string, Reading>();
+  const struck = new Set(file.strikes.map(({ readingId }) => readingId));
   return file.readings.map((sent, index) => {
     const refuse = (code: Failure['code'], field: string, message: string) =>
       new Failure(code, [{ path: `file.readings.${index}.${field}`, message }]);
-    const item = checkReading(judged, sent, index, 'plus');
+    const checked = checkReading(judged, sent, index, 'plus');
+    // What was struck may stand where the engine, put right since, has no place.
+    const isGone = 'code' in checked && struck.has(sent.id) && GONE.includes(checked.code);
+    const item = isGone ? { slot: slotOf(sent), value: sent.value } : checked;
     if ('code' in item) throw new Failure(item.code, below('file', [{ path: item.path, message: item.message }]));
     if (!sameValue(item.value, sent.value))
       throw refuse('reading.contradicts', 'value', `${sent.entered} ${sent.unit} is ${item.value}, not ${sent.value}`);

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { format } from 'date-fns/format';
 import { useMemo, useState } from 'react';
 import { FormProvider, useWatch } from 'react-hook-form';
@@ -7,14 +8,17 @@ import type { Customer } from '../../../contracts/customer.js';
 import type { Issue } from '../../../contracts/errors.js';
 import { wordImported, wordSignedThere } from '../../../contracts/wording/imported.js';
 import { importedOf, type Paper } from '../../../core/sheet/papers.js';
-import { verdictChanges, type VerdictChange } from '../../../core/sheet/verdict-changes.js';
+import { engineChange, type EngineChange } from '../../../core/sheet/engine-change.js';
+import { verdictChanges } from '../../../core/sheet/verdict-changes.js';
+import type { SpecSet } from '../../../core/plan/spec-sets.js';
 import { ApiError, act, ask, sayError } from '../../app/api.js';
 import type { intakeLoader } from '../../app/loaders.js';
+import { wrongReason } from '../../app/ReasonField.js';
 import { useRefused } from '../../app/use-refused.js';
 import { Pictures } from '../../measuring/Pictures.js';
 import { VerdictChanges } from '../../measuring/VerdictChanges.js';
 import { useDraftForm } from '../../state/draft.js';
-import { useLooksOn } from '../../state/session.js';
+import { useLooksOn, useSession } from '../../state/session.js';
 import { useDesk } from '../../state/use-desk.js';
 import {
   checkChange,
@@ -32,6 +36,7 @@ import './intake.css';
 import { IntakeDrawing } from './IntakeDrawing.js';
 import { Life } from './Life.js';
 import { Parts } from './Parts.js';
+import { PlacesGone } from './PlacesGone.js';
 import { PromiseStep } from './Promise.js';
 import { isSamePage } from './same-page.js';
 import { StepList } from './StepList.js';
@@ -47,6 +52,9 @@ const PAPER_OF: Record<IntakeStep, string> = {
   parts: 'parts',
   promise: 'job',
 };
+
+/** Before the sets are loaded. */
+const NO_SETS: SpecSet[] = [];
 
 /** Who filed what stands there, and when. */
 function FiledBy({ papers, step }: { papers: readonly Paper[]; step: IntakeStep }) {
@@ -83,7 +91,7 @@ function CameFrom({ papers }: { papers: readonly Paper[] }) {
 type Sends = { ok: true; send: () => Promise<unknown> } | { ok: false; issues: Issue[] };
 
 /** What a form would send from a step. */
-function sends(step: IntakeStep, form: EngineForm, engineId: string, book: Customer[]): Sends {
+function sends(step: IntakeStep, form: EngineForm, engineId: string, book: Customer[], reason: string): Sends {
   const params = { id: engineId };
   const paper = (body: object): Sends => ({
     ok: true,
@@ -104,7 +112,8 @@ function sends(step: IntakeStep, form: EngineForm, engineId: string, book: Custo
     case 'what': {
       const checked = checkChange(form);
       if (!checked.ok) return checked;
-      return { ok: true, send: () => act('POST /api/engines/:id', { params, body: checked.request }) };
+      const body = { ...checked.request, ...(reason.trim() === '' ? {} : { reason }) };
+      return { ok: true, send: () => act('POST /api/engines/:id', { params, body }) };
     }
     case 'figures': {
       const checked = checkFigures(form);
@@ -117,27 +126,35 @@ function sends(step: IntakeStep, form: EngineForm, engineId: string, book: Custo
   }
 }
 
-/** Which verdicts the step as it is typed would change; null where it cannot be filed as it is. */
-function useChanges(step: IntakeStep, form: EngineForm, isDraft: boolean): VerdictChange[] | null {
+/** What the step as it is typed would change about what was read; null where it cannot be filed as it is. */
+function useChanges(
+  step: IntakeStep,
+  form: EngineForm,
+  isDraft: boolean,
+  specSets: SpecSet[],
+): Omit<EngineChange, 'laidOutAnew'> | null {
   const file = useDesk((desk) => desk.file!);
   return useMemo(() => {
     if (!isDraft) return null;
     if (step === 'what') {
       const checked = checkChange(form);
-      return checked.ok ? verdictChanges(file, { engine: checked.request.engine }) : null;
+      if (!checked.ok) return null;
+      const { engine, specSet } = checked.request;
+      const spec = specSet === file.spec.id ? undefined : specSets.find(({ id }) => id === specSet);
+      return engineChange(file, { engine, ...(spec ? { spec } : {}) });
     }
     if (step !== 'figures') return null;
     const checked = checkFigures(form);
     if (!checked.ok) return null;
     const paper: Paper = { id: '', kind: PAPER_OF.figures, body: checked.request, by: '', at: '' };
-    return verdictChanges(file, { papers: [...file.papers, paper] });
-  }, [file, step, form, isDraft]);
+    return { verdicts: verdictChanges(file, { papers: [...file.papers, paper] }), gone: [], isForLead: false };
+  }, [file, step, form, isDraft, specSets]);
 }
 
 /** One step of an engine's intake as it is on file, with what is typed over it and not filed yet. */
 function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) => void }) {
   const { engine, file, reload } = useDesk();
-  const { customers = [] } = useLoaderData<typeof intakeLoader>() ?? {};
+  const { customers = [], specSets = NO_SETS } = useLoaderData<typeof intakeLoader>() ?? {};
   const { revalidate } = useRevalidator();
   const looksOn = useLooksOn();
   const [problem, setProblem] = useState<string | null>(null);
@@ -148,11 +165,16 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
   const { clearErrors, setError, handleSubmit, control, formState } = typed;
   const stated = useWatch({ control }) as EngineForm;
   const show = useRefused(setError, fieldOf);
-  const changes = useChanges(step, stated, isDraft);
+  const changes = useChanges(step, stated, isDraft, specSets);
+  const role = useSession((state) => state.person?.role);
+  const mayPutRight = role === 'lead' || role === 'owner';
+  const [reason, setReason] = useState('');
+  const isOtherLifter = step === 'what' && stated.lifter !== engine!.specSet.lifter;
   const submit = handleSubmit(async (form) => {
     clearErrors();
     setProblem(null);
-    const sent = sends(step, form, engine!.id, customers);
+    if (changes?.isForLead && wrongReason(reason)) return setProblem(wrongReason(reason));
+    const sent = sends(step, form, engine!.id, customers, changes?.isForLead ? reason : '');
     if (!sent.ok) return setProblem(show(sent.issues));
     try {
       await sent.send();
@@ -173,8 +195,9 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
           {step === 'who' && <Who book={customers} />}
           {step === 'what' && (
             <What
-              isFixed={file!.readings.length > 0}
-              judgedBy={`${engine!.specSet.title} v${engine!.specSet.version}`}
+              isFixed={file!.readings.length > 0 && !mayPutRight}
+              allSets={specSets}
+              {...(isOtherLifter ? { specSets } : { judgedBy: `${engine!.specSet.title} v${engine!.specSet.version}` })}
             />
           )}
           {step === 'figures' && <Figures />}
@@ -182,7 +205,22 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
           {step === 'promise' && <PromiseStep />}
           {changes && (
             <section aria-label="What filing it changes" className="intake-changes" aria-live="polite">
-              <VerdictChanges changes={changes} on={engine!.tag} />
+              {changes.gone.length > 0 ? (
+                <PlacesGone gone={changes.gone} engineId={engine!.id} />
+              ) : (
+                <VerdictChanges changes={changes.verdicts} on={engine!.tag} />
+              )}
+              {changes.isForLead && changes.gone.length === 0 && (
+                <TextField
+                  label="Why it is put right"
+                  value={reason}
+                  helperText={
+                    mayPutRight ? 'stands with the new version of the engine’s data' : 'for the lead or the owner'
+                  }
+                  disabled={!mayPutRight}
+                  onChange={({ target }) => setReason(target.value)}
+                />
+              )}
             </section>
           )}
           {problem && (
@@ -198,7 +236,15 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
         <IntakeDrawing cut={step === 'figures'} />
         {!looksOn && (
           <div className="intake-end">
-            <Button type="submit" variant="contained" disabled={!isDraft || formState.isSubmitting}>
+            <Button
+              type="submit"
+              variant="contained"
+              disabled={
+                !isDraft ||
+                formState.isSubmitting ||
+                (changes?.isForLead === true && (!mayPutRight || changes.gone.length > 0))
+              }
+            >
               File {noun}
             </Button>
             {isDraft && <Button onClick={settle}>Leave it as it was</Button>}

@@ -109,7 +109,7 @@ export function NewEngine() {
                 </fieldset>
               </>
             )}
-            {step === 'what' && <What specSets={specSets} onLayout={chooseLayout} />}
+            {step === 'what' && <What specSets={specSets} allSets={specSets} onLayout={chooseLayout} />}
             {step === 'figures' && <Figures />}
             {step === 'parts' && <Parts />}
             {step === 'promise' && <PromiseStep />}

@@ -13,18 +13,20 @@ const METALS: [string, string][] = [
 ];
 
 interface Props {
-  /** The sets that may judge it; none where it is judged by one already. */
+  /** The sets that may judge it from here on; none where it stays judged by the one that it is. */
   specSets?: SpecSet[];
+  /** Every set of the shop. */
+  allSets: SpecSet[];
   /** Lays the form out by a template. */
   onLayout?: (name: EngineForm['layout']) => void;
-  /** Something was measured by this layout: it stays. */
+  /** Something was measured by this layout: only the lead puts it right. */
   isFixed?: boolean;
   /** The set and version that judge it already. */
   judgedBy?: string;
 }
 
 /** What is built: its tag, how it is laid out, how its valves are driven, its cam's events. */
-export function What({ specSets = [], onLayout, isFixed = false, judgedBy }: Props) {
+export function What({ specSets = [], allSets, onLayout, isFixed = false, judgedBy }: Props) {
   const { control, setValue } = useFormContext<EngineForm>();
   const { fields: banks, append, remove } = useFieldArray({ control, name: 'banks' });
   const [layout, lifter] = useWatch({ control, name: ['layout', 'lifter'] });
@@ -70,7 +72,9 @@ export function What({ specSets = [], onLayout, isFixed = false, judgedBy }: Pro
       </fieldset>
       <fieldset>
         <legend>Cylinders and firing</legend>
-        {isFixed && <p className="intake-why">Something was measured by this layout: it stays as it is.</p>}
+        {isFixed && (
+          <p className="intake-why">Something was measured by this layout. The lead can put it right, with a reason.</p>
+        )}
         {banks.map((bank, index) => (
           <div key={bank.id} className="intake-bank">
             {field(`banks.${index}.cylinders`, `Bank ${index + 1}, cylinders`, 'front to rear', true)}
@@ -109,7 +113,9 @@ export function What({ specSets = [], onLayout, isFixed = false, judgedBy }: Pro
           ]}
           onChoose={(chosen) => {
             setValue('lifter', chosen as EngineForm['lifter'], { shouldDirty: true });
-            if (specSets.length > 0) setValue('specSet', `shop-${chosen}`);
+            const own = allSets.filter((set) => set.lifter === chosen);
+            const proposed = own.find(({ id }) => id === `shop-${chosen}`) ?? own[0];
+            if (proposed) setValue('specSet', proposed.id);
           }}
         />
         <FormChoice

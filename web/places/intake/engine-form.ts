@@ -254,8 +254,8 @@ export function checkForm(form: EngineForm, isNew = true): Checked<NewEngine> {
 export function checkChange(form: EngineForm): Checked<ChangeEngine & { engine: Engine }> {
   const checked = checkForm({ ...form, customer: form.customer || '-', figures: UNSTATED.figures }, false);
   if (!checked.ok) return checked;
-  const { tag, title } = checked.request;
-  return { ok: true, request: { tag, title, engine: completeEngine(checked.request).engine! } };
+  const { tag, title, specSet } = checked.request;
+  return { ok: true, request: { tag, title, engine: completeEngine(checked.request).engine!, specSet } };
 }
 
 /** The figures of a form, or what is wrong with them. */
