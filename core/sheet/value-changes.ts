@@ -30,9 +30,9 @@ function termChanges(before: readonly Term[], after: readonly Term[]): TermChang
   });
 }
 
-/** Which computed values of an engine would change if another paper stood in its file, in the order of its sheet. */
-export function valueChanges(file: EngineFile, papers: EngineFile['papers']): ValueChange[] {
-  const after = new Map(sheetOf({ ...file, papers }).rows.map((row) => [slotKey(row), row]));
+/** Which computed values of an engine would change if other papers stood in its file, in the order of its sheet. */
+export function valueChanges(file: EngineFile, papers: EngineFile['papers'], readings = file.readings): ValueChange[] {
+  const after = new Map(sheetOf({ ...file, papers, readings }).rows.map((row) => [slotKey(row), row]));
   return sheetOf(file).rows.flatMap((row): ValueChange[] => {
     const now = after.get(slotKey(row));
     if (!now?.derivedFrom || !row.derivedFrom) return [];

@@ -18,7 +18,7 @@ export interface VerdictChange {
  */
 export function verdictChanges(
   file: EngineFile,
-  change: Partial<Pick<EngineFile, 'engine' | 'spec' | 'papers'>>,
+  change: Partial<Pick<EngineFile, 'engine' | 'spec' | 'papers' | 'readings'>>,
 ): VerdictChange[] {
   const changed = { ...file, ...change };
   const [before, after] = [sheetOf(file, standOf(file)), sheetOf(changed, standOf(changed))];

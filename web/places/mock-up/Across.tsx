@@ -21,7 +21,7 @@ import { useDesk } from '../../state/use-desk.js';
 import { useClearances } from '../../workers/use-clearances.js';
 import { AskFigures } from '../intake/AskFigures.js';
 import { AtThisPosition } from './AtThisPosition.js';
-import { Changes } from './Changes.js';
+import { ValueChanges } from '../../measuring/ValueChanges.js';
 import { chartsOf, KIND_NAME, sayLength } from './charts-of.js';
 import { ClayInside } from './ClayInside.js';
 import { CrankCursor } from './CrankCursor.js';
@@ -184,7 +184,7 @@ export function Across() {
         {changed && (
           <section aria-label="What changed" aria-live="polite">
             <h3>What changed</h3>
-            <Changes changes={changed} unit={lengthUnit} none="No value changed." />
+            <ValueChanges changes={changed} unit={lengthUnit} none="No value changed." />
           </section>
         )}
         {known.length > 0 && <Doubt key={lengthUnit} known={known} unit={lengthUnit} onSpread={setDoubt} />}

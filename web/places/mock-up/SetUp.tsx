@@ -20,7 +20,7 @@ import { CheckAndBuild } from '../../drawings/CheckAndBuild.js';
 import { useDesk } from '../../state/use-desk.js';
 import { LIFT_UNITS } from '../timing/choices.js';
 import { FormEnd } from '../timing/FormEnd.js';
-import { Changes } from './Changes.js';
+import { ValueChanges } from '../../measuring/ValueChanges.js';
 import { FIGURES, checkSetUp, emptyForm, fieldOf, formOf, type FigurePath, type SetUpForm } from './set-up-form.js';
 
 const LIFTER_NAME = { solid: 'solid', 'pumped-up': 'pumped up', collapsed: 'collapsed' };
@@ -215,13 +215,13 @@ export function SetUp() {
         {isDraft && (
           <section aria-label="If it is filed">
             <h3>If it is filed</h3>
-            <Changes changes={changes} unit={typed.unit} none="No value changes." />
+            <ValueChanges changes={changes} unit={typed.unit} none="No value changes." />
           </section>
         )}
         {!isDraft && changed && (
           <section aria-label="What changed" aria-live="polite">
             <h3>What changed</h3>
-            <Changes changes={changed} unit={typed.unit} none="No value changed." />
+            <ValueChanges changes={changed} unit={typed.unit} none="No value changed." />
           </section>
         )}
       </div>

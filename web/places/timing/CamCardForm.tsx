@@ -3,11 +3,14 @@ import { useMemo, useState } from 'react';
 import { useWatch, type FieldPath } from 'react-hook-form';
 import type { Issue } from '../../../contracts/errors.js';
 import { completeCard } from '../../../core/cam/cam-card.js';
+import { cardChange, targetBeforeCard } from '../../../core/sheet/card-change.js';
+import { parseEntered } from '../../../core/units/parse-entered.js';
 import { ApiError, act, sayError, sayFields } from '../../app/api.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/use-desk.js';
 import { useDraftForm } from '../../state/draft.js';
+import { CardChanges } from './CardChanges.js';
 import { CardWheel } from './CardWheel.js';
 import { CARD_FIELDS, checkCard, EMPTY_CARD, formOf, readDraft, typedEvents, type CardForm } from './card-form.js';
 import { LIFT_UNITS, LOBE_OR_VALVE } from './choices.js';
@@ -20,8 +23,8 @@ const fieldAt = (path: string) => (LABEL.has(path) ? `text.${path}` : path) as F
 
 /** The cam card as its maker prints it: whatever it lists goes in, what follows is shown, what contradicts is named. */
 export function CamCardForm() {
-  const { engine, card, reload } = useDesk();
-  const { id, thread } = engine!;
+  const { engine, card, file, sheet, take, reload } = useDesk();
+  const { id, tag, thread } = engine!;
   const filed = useMemo(
     () => (card ? formOf(card.printed) : { ...EMPTY_CARD, unit: thread.unit }),
     [card, thread.unit],
@@ -33,6 +36,14 @@ export function CamCardForm() {
   const typed = useWatch({ control }) as CardForm;
   const checked = useMemo(() => checkCard(typed), [typed]);
   const completed = useMemo(() => (checked.card ? completeCard(checked.card) : null), [checked]);
+  const [target, setTarget] = useState('');
+  const chosen = parseEntered(target);
+  const chosenDeg = chosen.ok ? chosen.value : null;
+  const change = useMemo(
+    () => (isDraft && checked.card ? cardChange(file!, checked.card, chosenDeg) : null),
+    [isDraft, checked, file, chosenDeg],
+  );
+  const old = targetBeforeCard(file!, sheet!);
 
   const show = (issues: Issue[]) => {
     for (const { path, message } of issues) setError(fieldAt(path), { message });
@@ -43,10 +54,15 @@ export function CamCardForm() {
       show(checked.issues);
       return setProblem(sayFields(checked.issues.map(({ path }) => path)));
     }
+    const asksTarget = change?.target != null;
+    if (asksTarget && chosenDeg === null)
+      return setProblem('Choose the target for this card: degrees after top centre.');
     try {
       await act('POST /api/engines/:id/cam-card', { params: { id }, body: checked.card });
       enqueueSnackbar('Cam card filed');
       await reload();
+      if (asksTarget) take({ measure: 'cam-target', place: 'engine', entered: target.trim(), unit: 'deg' });
+      setTarget('');
       settle();
     } catch (error) {
       if (error instanceof ApiError) show(error.issues);
@@ -99,6 +115,21 @@ export function CamCardForm() {
           <p className="now-quiet">
             Neither printed nor to be computed:{' '}
             {completed.absent.map((path) => (LABEL.get(path) ?? path).toLowerCase()).join(', ')}.
+          </p>
+        )}
+        {change && (
+          <CardChanges
+            change={change}
+            tag={tag}
+            unit={typed.unit}
+            target={target}
+            problem={target !== '' && chosenDeg === null ? 'degrees after top centre, as a number' : null}
+            onTarget={setTarget}
+          />
+        )}
+        {!isDraft && old !== null && (
+          <p className="now-hint">
+            The target of {figure(old)}° was chosen before this card was filed. Choose it anew in the decision.
           </p>
         )}
         <FormEnd file="File the card" what="card" problem={problem} isDraft={isDraft} onDrop={settle} />

@@ -11,6 +11,7 @@ import { movedSince } from '../../../core/cam/sprocket.js';
 import { isGuessed, turningEvents } from '../../../core/cam/turning-events.js';
 import { findsOfEvents, spansOf } from '../../../core/drawing/wheel-finds.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
+import { targetBeforeCard } from '../../../core/sheet/card-change.js';
 import { timingOf } from '../../../core/sheet/timing.js';
 import { camKnownOf } from '../../../core/sheet/cam-known.js';
 import { formatFigure } from '../../../core/units/format.js';
@@ -47,9 +48,11 @@ export function Decision() {
   const moved = read ? movedSince(read.turn, inPlace(stand!.triesAt('cam-offset', 'engine'))) : 0;
   /** Where the sprocket stood when the centreline was read: what was measured then is moved from there. */
   const readAt = current - moved;
+  const old = targetBeforeCard(file!, sheet!);
   const [form, setForm] = useState({
     school: 'card',
-    target: String(rowOf('cam-target')?.value ?? printed ?? ''),
+    // A target that was chosen for the card before is chosen anew.
+    target: String((old === null ? rowOf('cam-target')?.value : undefined) ?? printed ?? ''),
     offsets: timing.offsetsDeg.join(' '),
     settle: String(timing.settleDeg),
     tolerance: String(timing.toleranceDeg),
@@ -116,6 +119,12 @@ export function Decision() {
   return (
     <div className="measuring-form">
       <h2>Where the sprocket goes</h2>
+      {old !== null && (
+        <p className="now-hint">
+          The target of {degrees(old)}° was chosen before this card was filed. Choose it anew: the table goes by what is
+          typed here.
+        </p>
+      )}
       {centreline === undefined && (
         <p>Measure the intake centreline first: equal drops either side of peak lift, or both intake events.</p>
       )}

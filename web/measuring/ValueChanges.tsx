@@ -1,19 +1,19 @@
-import { wordTerms } from '../../../contracts/wording/formula.js';
-import { spokenPlace } from '../../../core/engine/places.js';
-import { measureOf } from '../../../core/plan/measures.js';
-import type { ValueChange } from '../../../core/sheet/value-changes.js';
-import { formatValue, UNIT_LABEL } from '../../../core/units/format.js';
-import type { Unit } from '../../../core/units/units.js';
-import { VerdictMark } from '../../drawings/VerdictMark.js';
+import { wordTerms } from '../../contracts/wording/formula.js';
+import { spokenPlace } from '../../core/engine/places.js';
+import { measureOf } from '../../core/plan/measures.js';
+import type { ValueChange } from '../../core/sheet/value-changes.js';
+import { formatValue, UNIT_LABEL } from '../../core/units/format.js';
+import type { Unit } from '../../core/units/units.js';
+import { VerdictMark } from '../drawings/VerdictMark.js';
 
-/** The unit that a computed value of the mock-up is told in. */
+/** The unit that a computed value is told in. */
 function unitOf(measure: string, lengthUnit: Unit): Unit {
   const { quantity, units } = measureOf(measure);
   return quantity === 'length' ? lengthUnit : units[0];
 }
 
 /** Which computed values are others, by which terms, and whose verdict changes with them. */
-export function Changes({ changes, unit, none }: { changes: ValueChange[]; unit: Unit; none: string }) {
+export function ValueChanges({ changes, unit, none }: { changes: ValueChange[]; unit: Unit; none: string }) {
   if (changes.length === 0) return <p className="now-quiet">{none}</p>;
   return (
     <table className="measuring-table changes" aria-label="What changes">
