@@ -58,7 +58,8 @@ export const benchSchema = z.object({
   crankDeg: z.number().nullable(),
   turnedBy: z.string().nullable(),
   turnedAt: z.string().nullable(),
-  hands: z.array(z.object({ handle: z.string(), place: z.string(), at: z.string() })),
+  /** Each where it was last; `isHere` while that was not long ago: others see it only then. */
+  hands: z.array(z.object({ handle: z.string(), place: z.string(), at: z.string(), isHere: z.boolean() })),
 });
 export type BenchStand = z.infer<typeof benchSchema>;
 

@@ -59,7 +59,12 @@ test('the bench locks when nobody touches it, keeps what is typed, and stays loc
     await page.keyboard.type('0.41');
     await page.clock.fastForward('29:00');
     await expect(page.getByTestId(number)).toBeVisible();
+    await page.clock.fastForward('00:35');
+    const warning = page.getByText('This bench locks in 30 seconds.');
+    await expect(warning).toBeVisible();
+    // Any key stays.
     await page.keyboard.type('5');
+    await expect(warning).toBeHidden();
     await page.clock.fastForward('31:00');
     await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible();
     expect((await page.request.get(`/api/engines/${id}`)).status()).toBe(401);

@@ -140,7 +140,7 @@ test('a head is tightened in three passes by keyboard; one that is passed by sta
   // Looked at once more: the third has moved, is drawn again, and all is whole.
   await page.getByRole('button', { name: /^○ 3\. check/ }).click();
   for (const press of ['Enter', 'Enter', 'm', 'Enter']) await page.keyboard.press(press);
-  await expect(page.getByText('▲ Moved when looked at once more: 3. Draw them again.')).toBeVisible();
+  await expect(page.getByText(/▲ Moved when looked at once more: fastener \d+\. Draw it again\./)).toBeVisible();
   await readingsOnServer(page, id, 12);
   await page.getByRole('button', { name: 'Go to the first' }).click();
   await key(page, '65');

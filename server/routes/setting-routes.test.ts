@@ -127,6 +127,15 @@ describe('two at one engine', () => {
     expect(body.hands.map(({ handle, place }) => [handle, place]).sort()).toEqual([['builder', '3E'], ['lead', '4I']]); // prettier-ignore
   });
 
+  test('whoever has not moved for ten minutes is no longer shown at his valve, and finds it again himself', async () => {
+    const id = await openEngine(shop);
+    await post(id, 'bench', { place: '3E' });
+    const hand = async () => (await shop.as('lead')<BenchStand>('GET', `/api/engines/${id}/bench`)).body.hands[0];
+    expect(await hand()).toMatchObject({ place: '3E', isHere: true });
+    shop.clock.at = new Date(shop.clock.at.getTime() + 10 * 60_000);
+    expect(await hand()).toMatchObject({ place: '3E', isHere: false });
+  });
+
   test('each hears at once of what the other does: where he is, and what he took', async () => {
     const id = await openEngine(shop);
     const stream = await listen(id);

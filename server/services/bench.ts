@@ -7,10 +7,18 @@ import type { Engines } from './engines.js';
 import type { Live } from './live.js';
 import { checkPlaces } from './setting.js';
 
+/** So long after it was last seen a hand counts as gone, ms: whoever left his valve is not shown at it for ever. */
+const HERE_MS = 10 * 60_000;
+
+const told = (stand: Awaited<ReturnType<typeof findBench>>, now: Date): BenchStand => ({
+  ...stand,
+  hands: stand.hands.map((hand) => ({ ...hand, isHere: now.getTime() - Date.parse(hand.at) < HERE_MS })),
+});
+
 /** Where the crank of an engine stands and where each hand is. @throws Failure engine.not-found */
-export async function benchOf({ database }: Context, engines: Engines, engineId: string): Promise<BenchStand> {
+export async function benchOf({ clock, database }: Context, engines: Engines, engineId: string): Promise<BenchStand> {
   const { id } = await engines.get(engineId);
-  return findBench(database, id);
+  return told(await findBench(database, id), clock.now());
 }
 
 /**
@@ -30,7 +38,8 @@ export async function turnBench(
   const { id, engine } = await engines.inWork(engineId);
   if (moved.place !== undefined) checkPlaces(engine, [moved.place], 'place');
   // In its turn among what is written: of two that come at once, the later one stands.
-  const stand = await audit.exclusively(() => moveBench(database, id, by.handle, clock.now(), moved));
+  const now = clock.now();
+  const stand = told(await audit.exclusively(() => moveBench(database, id, by.handle, now, moved)), now);
   live.tell(id, { event: 'bench', data: stand });
   return stand;
 }

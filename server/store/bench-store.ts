@@ -1,4 +1,7 @@
 import type { BenchStand } from '../../contracts/setting.js';
+
+/** As it is kept: how long ago anything was, is told when it is asked. */
+type KeptStand = Omit<BenchStand, 'hands'> & { hands: Omit<BenchStand['hands'][number], 'isHere'>[] };
 import type { Queries } from './database.js';
 
 interface Columns {
@@ -10,7 +13,7 @@ interface Columns {
 
 const COLUMNS = 'crank_deg, turned_by, turned_at, hands';
 
-const toStand = ({ crank_deg, turned_by, turned_at, hands }: Columns): BenchStand => ({
+const toStand = ({ crank_deg, turned_by, turned_at, hands }: Columns): KeptStand => ({
   crankDeg: crank_deg,
   turnedBy: turned_by,
   turnedAt: turned_at?.toISOString() ?? null,
@@ -18,7 +21,7 @@ const toStand = ({ crank_deg, turned_by, turned_at, hands }: Columns): BenchStan
 });
 
 /** Where the crank stands and where each hand is; nothing while nobody has been there. */
-export async function findBench(queries: Queries, engineId: string): Promise<BenchStand> {
+export async function findBench(queries: Queries, engineId: string): Promise<KeptStand> {
   const [row] = await queries.query<Columns>(`select ${COLUMNS} from bench where engine_id = $1`, [engineId]);
   return row ? toStand(row) : { crankDeg: null, turnedBy: null, turnedAt: null, hands: [] };
 }
@@ -30,7 +33,7 @@ export async function moveBench(
   by: string,
   at: Date,
   { crankDeg, place }: { crankDeg?: number; place?: string },
-): Promise<BenchStand> {
+): Promise<KeptStand> {
   const hand = place === undefined ? {} : { [by]: { place, at: at.toISOString() } };
   const turned = crankDeg === undefined ? [null, null, null] : [crankDeg, by, at];
   const [row] = await queries.query<Columns>(

@@ -1,7 +1,9 @@
 import CssBaseline from '@mui/material/CssBaseline';
 import GlobalStyles from '@mui/material/GlobalStyles';
 import { ThemeProvider } from '@mui/material/styles';
-import { SnackbarProvider } from 'notistack';
+import Close from '@mui/icons-material/Close';
+import IconButton from '@mui/material/IconButton';
+import { closeSnackbar, SnackbarProvider } from 'notistack';
 import { useEffect, useMemo, useState } from 'react';
 import { RouterProvider } from 'react-router';
 import { usePictureBox, whenSent } from '../state/picture-box.js';
@@ -38,7 +40,16 @@ export function App() {
       <CssBaseline />
       <GlobalStyles styles={{ ':root': inksOf(shade) }} />
       <DeskContext value={desk}>
-        <SnackbarProvider anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }} autoHideDuration={4000}>
+        <SnackbarProvider
+          anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+          autoHideDuration={4000}
+          // What went wrong stays until it was read.
+          action={(key) => (
+            <IconButton aria-label="Close this message" color="inherit" onClick={() => closeSnackbar(key)}>
+              <Close />
+            </IconButton>
+          )}
+        >
           <RouterProvider router={router} />
         </SnackbarProvider>
       </DeskContext>

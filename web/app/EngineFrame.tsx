@@ -27,10 +27,11 @@ export function EngineFrame() {
     () => file && sheet && stand && stationsOf({ file, stand, flagsOpen: sheet.flags.filter(({ open }) => open) }),
     [file, sheet, stand],
   );
+  const title = ENGINE_PLACES.find(({ path }) => path === here)?.title;
   useLiveBench(status === 'ready' ? engine?.id : undefined);
   useEffect(() => {
-    if (engine) document.title = `${engine.tag} · Utex`;
-  }, [engine]);
+    if (engine) document.title = `${title ? `${title} · ` : ''}${engine.tag} · Utex`;
+  }, [engine, title]);
 
   if (status === 'failed')
     return (
@@ -46,7 +47,10 @@ export function EngineFrame() {
   return (
     <main className="engine-frame">
       <header className="engine-head">
-        <h1>{engine.tag}</h1>
+        <h1 aria-describedby="place-title">{engine.tag}</h1>
+        <span id="place-title" hidden>
+          {title}
+        </span>
         <span className="engine-title">
           {engine.title}, {engine.customer}
           <EngineWaits engineId={engine.id} />

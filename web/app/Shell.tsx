@@ -4,12 +4,18 @@ import Logout from '@mui/icons-material/Logout';
 import SwitchAccountOutlined from '@mui/icons-material/SwitchAccountOutlined';
 import IconButton from '@mui/material/IconButton';
 import Tooltip from '@mui/material/Tooltip';
+import { lazy, Suspense } from 'react';
 import { NavLink, Outlet } from 'react-router';
+import { useLeftDraft } from '../state/left-draft.js';
 import { useDesk } from '../state/use-desk.js';
 import { usePreferences } from '../state/preferences.js';
 import { useSession } from '../state/session.js';
 import { useShade } from './use-shade.js';
+import { SkipLink } from './SkipLink.js';
+import { usePlaceHeading } from './use-place-heading.js';
 import './shell.css';
+
+const LeftDraft = lazy(async () => ({ default: (await import('./LeftDraft.js')).LeftDraft }));
 
 function Rail() {
   const { person: known, status, signOut, lock } = useSession();
@@ -87,10 +93,18 @@ function Rail() {
 
 /** The rail of places on the left (below, on a phone), and the place itself. */
 export function Shell() {
+  usePlaceHeading();
+  const isLeft = useLeftDraft(({ drop }) => drop !== null);
   return (
     <div className="shell">
+      <SkipLink />
       <Rail />
       <div className="shell-place">
+        {isLeft && (
+          <Suspense>
+            <LeftDraft />
+          </Suspense>
+        )}
         <Outlet />
       </div>
     </div>

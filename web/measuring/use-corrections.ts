@@ -60,7 +60,7 @@ export function useCorrections(slot: Slot, lastTaken: string | null, goTo?: (slo
       goTo?.({ measure, place, ...(at ? { at } : {}), ...(occasion ? { occasion } : {}) });
     } catch (error) {
       undoing.current = null;
-      enqueueSnackbar(`Not undone: ${sayError(error)}`, { variant: 'error' });
+      enqueueSnackbar(`Not undone: ${sayError(error)}`, { variant: 'error', persist: true });
     }
   };
   const takeBack = () => {

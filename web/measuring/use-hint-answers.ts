@@ -27,7 +27,7 @@ export function useHintAnswers() {
         for (const readingId of readingIds)
           await act('POST /api/engines/:id/hints', { params: { id: engineId }, body: { readingId, hint, reason } });
       } catch (error) {
-        enqueueSnackbar(sayError(error), { variant: 'error' });
+        enqueueSnackbar(sayError(error), { variant: 'error', persist: true });
       }
       await reload();
     },

@@ -17,7 +17,7 @@ export function useSignOff(what: SignOffOf, said: string): { sign: () => Promise
       await reload();
       enqueueSnackbar(said);
     } catch (error) {
-      enqueueSnackbar(sayError(error), { variant: 'error' });
+      enqueueSnackbar(sayError(error), { variant: 'error', persist: true });
     }
     setIsBusy(false);
   };

@@ -103,7 +103,7 @@ export function useBench(engineId: string) {
   const me = useSession((session) => session.person?.handle);
   const looksOn = useLooksOn();
   const stand = useStand((state) => (state.engineId === engineId ? state.stand : null));
-  const others = useMemo(() => stand?.hands.filter(({ handle }) => handle !== me) ?? [], [stand, me]);
+  const others = useMemo(() => stand?.hands.filter(({ handle, isHere }) => handle !== me && isHere) ?? [], [stand, me]);
   const move = (change: { crankDeg?: number; place?: string }) => {
     const now = Date.now();
     savePosition(engineId, {

@@ -1,9 +1,12 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useForm, type DefaultValues, type FieldValues } from 'react-hook-form';
+import { useLeftDraft } from './left-draft.js';
 import { useSession } from './session.js';
 
 /** Whose draft it is: who takes over the bench neither sees it nor loses it. */
 const nameOf = (key: string) => `utex.draft.${useSession.getState().person?.handle}.${key}`;
+/** Beside a draft: when it was typed. */
+const TIME = '@';
 /** As an older version named it, whoever's it was. */
 const olderName = (key: string) => `utex.draft.${key}`;
 
@@ -16,12 +19,14 @@ export function draftOf<Form>(key: string): Partial<Form> | null {
 function keepDraft(key: string, form: object): void {
   localStorage.removeItem(olderName(key));
   localStorage.setItem(nameOf(key), JSON.stringify(form));
+  localStorage.setItem(`${nameOf(key)}${TIME}`, new Date().toISOString());
 }
 
 /** Filed, or thrown away. */
 function dropDraft(key: string): void {
   localStorage.removeItem(olderName(key));
   localStorage.removeItem(nameOf(key));
+  localStorage.removeItem(`${nameOf(key)}${TIME}`);
 }
 
 /**
@@ -41,6 +46,22 @@ export function useDraftForm<Form extends FieldValues>(
   const [isDraft, setIsDraft] = useState(draft !== null);
   const form = useForm<Form>({ defaultValues: { ...filed, ...(draft && readDraft(draft)) } as DefaultValues<Form> });
   const { subscribe, reset } = form;
+  /** Filed, or thrown away: the form holds what is on file. */
+  const settle = () => {
+    dropDraft(key);
+    setIsDraft(false);
+    useLeftDraft.setState({ at: null, drop: null });
+  };
+  const latestSettle = useRef(settle);
+  latestSettle.current = settle;
+  useEffect(() => {
+    if (draft === null) return;
+    useLeftDraft.setState({
+      at: localStorage.getItem(`${nameOf(key)}${TIME}`),
+      drop: () => latestSettle.current(),
+    });
+    return () => useLeftDraft.setState({ at: null, drop: null });
+  }, [draft, key]);
   useEffect(
     () =>
       subscribe({
@@ -66,10 +87,6 @@ export function useDraftForm<Form extends FieldValues>(
       keepDraft(key, values);
       setIsDraft(true);
     },
-    /** Filed, or thrown away: the form holds what is on file. */
-    settle() {
-      dropDraft(key);
-      setIsDraft(false);
-    },
+    settle,
   };
 }

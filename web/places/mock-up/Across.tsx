@@ -102,7 +102,7 @@ export function Across() {
       setChanged(changes);
       enqueueSnackbar(`The build has its cam at ${signed(wanted)}°`);
     } catch (error) {
-      enqueueSnackbar(sayError(error), { variant: 'error' });
+      enqueueSnackbar(sayError(error), { variant: 'error', persist: true });
     }
   };
   const lacks = clearances.flatMap((one) => one.lacks);

@@ -15,7 +15,7 @@ export function usePartsAct() {
       if (says) enqueueSnackbar(says);
       return true;
     } catch (error) {
-      enqueueSnackbar(sayError(error), { variant: 'error' });
+      enqueueSnackbar(sayError(error), { variant: 'error', persist: true });
       return false;
     } finally {
       await load();

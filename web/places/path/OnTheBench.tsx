@@ -26,7 +26,7 @@ export function OnTheBench({ stage }: { stage: Stage }) {
       await act('POST /api/engines/:id/on-bench', { params: { id: engineId }, body: { stage, item, isThere } });
       await reload();
     } catch (error) {
-      enqueueSnackbar(sayError(error), { variant: 'error' });
+      enqueueSnackbar(sayError(error), { variant: 'error', persist: true });
     }
     setTicked(({ [item]: _done, ...rest }) => rest);
   };

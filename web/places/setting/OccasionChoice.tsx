@@ -1,3 +1,4 @@
+import MenuItem from '@mui/material/MenuItem';
 import Select from '@mui/material/Select';
 import { useMemo } from 'react';
 import { wordOccasion } from '../../../contracts/wording/occasion.js';
@@ -29,26 +30,24 @@ export function OccasionChoice({
   onChoose: (occasion: string) => void;
 }) {
   return (
+    // A list that opens: a letter goes to an entry, and only a press or Enter chooses it.
     <Select
       size="small"
       variant="standard"
       disableUnderline
-      native
       value={occasion}
-      onChange={(event) => {
-        // The keys go back to the bench.
-        (event.target as unknown as HTMLElement).blur();
-        onChoose(event.target.value);
-      }}
-      inputProps={{ 'aria-label': 'Occasion' }}
+      onChange={({ target }) => onChoose(target.value)}
+      // The keys go back to the bench.
+      onClose={() => setTimeout(() => (document.activeElement as HTMLElement | null)?.blur())}
+      SelectDisplayProps={{ 'aria-label': `Occasion: ${wordOccasion(occasion)}` }}
       className="measuring-choice"
     >
       {occasions.map((one) => (
-        <option key={one} value={one}>
+        <MenuItem key={one} value={one}>
           {wordOccasion(one)}
-        </option>
+        </MenuItem>
       ))}
-      <option value={ANEW}>read anew …</option>
+      <MenuItem value={ANEW}>read anew …</MenuItem>
     </Select>
   );
 }

@@ -20,7 +20,7 @@ export function useSettingActs() {
       await reload();
       return true;
     } catch (error) {
-      enqueueSnackbar(sayError(error), { variant: 'error' });
+      enqueueSnackbar(sayError(error), { variant: 'error', persist: true });
       return false;
     } finally {
       setIsBusy(false);

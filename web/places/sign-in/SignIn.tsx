@@ -18,10 +18,10 @@ function Names({ people, onChoose, chosen }: { people: Person[]; chosen: string;
           key={handle}
           className={handle === chosen ? 'sign-in-name here' : 'sign-in-name'}
           aria-pressed={handle === chosen}
+          aria-label={`${name}, ${role}`}
           onClick={() => onChoose(handle)}
         >
-          <strong>{name}</strong>
-          <span>{role}</span>
+          <strong>{name}</strong> <span>{role}</span>
         </ButtonBase>
       ))}
     </div>

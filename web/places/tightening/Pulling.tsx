@@ -79,7 +79,7 @@ export function Pulling({ stand, list, onWrite }: { stand: Tightening; list: Rea
       });
       await reload();
     } catch (error) {
-      enqueueSnackbar(sayError(error), { variant: 'error' });
+      enqueueSnackbar(sayError(error), { variant: 'error', persist: true });
     }
   };
   const lastTorque = plan.steps.findLastIndex((one) => one.kind === 'torque');

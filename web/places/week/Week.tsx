@@ -98,7 +98,7 @@ export function Week() {
         startOn ? `${engine.tag} begins on ${sayDay(startOn)}` : `${engine.tag} begins as soon as a hand is free`,
       );
     } catch (error) {
-      enqueueSnackbar(sayError(error), { variant: 'error' });
+      enqueueSnackbar(sayError(error), { variant: 'error', persist: true });
     }
   };
   const onKey = (event: KeyboardEvent, id: string) => {

@@ -1,0 +1,79 @@
+import { expect } from '@playwright/test';
+import { test } from './device.js';
+import { openEngine, signedIn } from './hands.js';
+
+test('each place has its title, and its heading is heard where one comes to it', async ({ page }) => {
+  await signedIn(page, 'builder');
+  const id = await openEngine(page, 'bottom-end');
+  const { tag } = await (await page.request.get(`/api/engines/${id}`)).json();
+  await expect(page).toHaveTitle(`Bottom end · ${tag} · Utex`);
+  await page.getByRole('link', { name: /^Dead centre/ }).click();
+  await expect(page).toHaveTitle(`Dead centre · ${tag} · Utex`);
+  await expect(page.locator('main h1')).toBeFocused();
+  await expect(page.locator('main h1')).toHaveText(tag);
+  await expect(page.locator('main h1')).toHaveAccessibleDescription('Dead centre');
+  // What is typed there is still the number’s.
+  await page.keyboard.type('31');
+  await expect(page.getByTestId('active-number')).toHaveValue('31');
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'People', exact: true }).click();
+  await expect(page).toHaveTitle('People · Utex');
+  await expect(page.locator('main h1')).toBeFocused();
+});
+
+test('the first Tab offers the place in hand, past the rail and the stages', async ({ page }) => {
+  await signedIn(page, 'builder');
+  await openEngine(page, 'setting');
+  const skip = page.getByRole('link', { name: 'Skip to the place in hand' });
+  await expect(skip).not.toBeInViewport();
+  await page.keyboard.press('Tab');
+  await expect(skip).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-bench-place]:focus')).toHaveCount(1);
+});
+
+test('a form that was left is named where one comes back to it, and thrown away with one press', async ({ page }) => {
+  await signedIn(page, 'lead');
+  const id = await openEngine(page, 'intake');
+  const left = page.getByText(/This form holds what you typed on .* and did not file/);
+  await page
+    .getByRole('navigation', { name: 'What is known of the engine' })
+    .getByRole('button', { name: /Engine/ })
+    .click();
+  await page.getByLabel('Title').fill('Half a title');
+  await expect(left).toBeHidden();
+  await page.goto(`/engines/${id}/intake`);
+  await page
+    .getByRole('navigation', { name: 'What is known of the engine' })
+    .getByRole('button', { name: /Engine/ })
+    .click();
+  await expect(left).toBeVisible();
+  await expect(page.getByLabel('Title')).toHaveValue('Half a title');
+  await page.getByRole('button', { name: 'Throw it away' }).click();
+  await expect(left).toBeHidden();
+  await expect(page.getByLabel('Title')).not.toHaveValue('Half a title');
+});
+
+test('a firing order that turns out wrong is put right by the lead, who sees what it changes and says why', async ({
+  page,
+}) => {
+  await signedIn(page, 'lead');
+  const id = await openEngine(page, 'setting');
+  await page.keyboard.type('6');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('1 of 16')).toBeVisible();
+  await page.goto(`/engines/${id}/intake`);
+  await page
+    .getByRole('navigation', { name: 'What is known of the engine' })
+    .getByRole('button', { name: /Engine/ })
+    .click();
+  await page.getByLabel('Firing order').fill('1 8 4 2 6 5 7 3');
+  await expect(page.getByRole('region', { name: 'What filing it changes' })).toContainText('No verdict');
+  await page.getByRole('button', { name: /^File/ }).click();
+  await expect(page.getByText('Give a reason in a few words.')).toBeVisible();
+  await page.getByLabel('Why it is put right').fill('The card of the crank says so');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /^File/ })).toBeDisabled();
+  const engine = await (await page.request.get(`/api/engines/${id}`)).json();
+  expect(engine.firingOrder).toEqual([1, 8, 4, 2, 6, 5, 7, 3]);
+});
