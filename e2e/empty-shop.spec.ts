@@ -36,6 +36,10 @@ test('an empty shop, from its first visit to its first signed engine with limits
   await page.getByLabel('Your PIN').fill('246810');
   await page.keyboard.press('Enter');
   await expect(page.getByText('No engine in work. Open the next one.')).toBeVisible();
+  // What there is to do first stands there as a way, ticked by what is there.
+  const steps = page.getByRole('region', { name: 'First steps' });
+  await expect(steps.getByRole('listitem').first()).toContainText('People, next');
+  await expect(steps.getByRole('link')).toHaveText(['People', 'Limits', 'Hours', 'Backup', 'First engine']);
 
   // Its own limits: a set begun from an example, with a measure that the catalogue does not know.
   await page.goto('/limits/shop-solid/copy');
@@ -63,6 +67,9 @@ test('an empty shop, from its first visit to its first signed engine with limits
   await page.getByLabel('Why there is such a set').fill('We build for pumps');
   await page.keyboard.press('Enter');
   await expect(page).toHaveURL(/\/limits\/river-pumps$/);
+
+  await page.goto('/');
+  await expect(steps.getByRole('link')).toHaveText(['People', 'Hours', 'Backup', 'First engine']);
 
   // Its first engine, step by step, Enter going on.
   await page.goto('/engines/new');

@@ -30,3 +30,13 @@ test('lines that cannot be read are named by their number, the others stay', () 
     [{ line: 4 }, 'point-without-angle'],
   ]);
 });
+
+test.each<[string, [number | null, number | null], [number, number][]]>([
+  ['10,5; 0,250', [null, null], [[10.5, 0.25]]],
+  ['10,5\t0,250', [null, null], [[10.5, 0.25]]],
+  ['10,5 0,250', [null, null], [[10.5, 0.25]]],
+  ['0,250', [10, 2], [[10, 0.25]]],
+  ['10, 0.250', [null, null], [[10, 0.25]]],
+  ['10,0.250', [null, null], [[10, 0.25]]],
+])('a comma is a decimal one where something else separates, or a lift stands alone: %j', (text, [startDeg, stepDeg], points) =>
+  expect(parsePoints({ text, startDeg, stepDeg })).toEqual({ points, issues: [] })); // prettier-ignore

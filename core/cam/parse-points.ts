@@ -15,9 +15,25 @@ export interface ParsedPoints {
   issues: Impossibility[];
 }
 
+/** What a line holds. @example cellsOf('10,5; 0,250', false) // ['10,5', '0,250'] */
+function cellsOf(row: string, isLiftAlone: boolean): string[] {
+  const separator = /[;\t]/.test(row)
+    ? /[;\t]/
+    : /[\d.]\s+[-+\d.]/.test(row)
+      ? /\s+/
+      : isLiftAlone && /^\s*[-+]?\d*,\d+\s*$/.test(row)
+        ? /\s+/
+        : /[,\s]\s*/;
+  return row
+    .split(separator)
+    .map((cell) => cell.trim())
+    .filter((cell) => cell !== '');
+}
+
 /**
  * Reads a sweep as it was typed line by line, streamed by a gauge (lifts alone, each with Enter) or pasted as CSV. A
- * first line of words is taken for the column heads. A comma separates; decimals are written with a point.
+ * first line of words is taken for the column heads. A comma separates, unless something else does or a lift stands alone:
+ * then it is a decimal one.
  *
  * @example parsePoints({ text: 'deg,lift', startDeg: null, stepDeg: null }).points // []
  */
@@ -28,7 +44,7 @@ export function parsePoints({ text, startDeg, stepDeg }: ParsePointsInput): Pars
     issues.push({ path: ['points', line], code, params: { line } });
   text.split(/\r?\n/).forEach((row, index) => {
     const line = index + 1;
-    const cells = row.split(/[,;\t]|\s+/).filter((cell) => cell !== '');
+    const cells = cellsOf(row, startDeg !== null && stepDeg !== null);
     if (cells.length === 0) return;
     if (points.length === 0 && issues.length === 0 && cells.every((cell) => /^[a-z_°]/i.test(cell))) return;
     if (cells.length > 2) return void refuse(line, 'point-cells');

@@ -36,6 +36,7 @@ function Rail() {
   ];
   return (
     <nav className="rail" aria-label="Places">
+      <SkipLink />
       <span className="rail-name" aria-hidden="true">
         U
       </span>
@@ -97,7 +98,6 @@ export function Shell() {
   const isLeft = useLeftDraft(({ drop }) => drop !== null);
   return (
     <div className="shell">
-      <SkipLink />
       <Rail />
       <div className="shell-place">
         {isLeft && (

@@ -142,7 +142,7 @@ export function TighteningPattern({ plan, faces = {}, active, typed = '', onPick
                 {turn}
               </text>
               {/* Which one it is stands beside it; what is inside is its turn. */}
-              <text x={x - size - 2} y={y - size + 4} textAnchor="end" fontSize={12} fill="var(--steel)">
+              <text x={x - size - 10} y={y - size - 2} textAnchor="end" fontSize={13} fill="var(--steel)">
                 №{nth}
               </text>
               <text

@@ -36,6 +36,9 @@ interface Preferences {
   unitFrom?: string;
   /** Whether single letters are keys of the bench wherever the focus is; else only in the field of the number. */
   letterKeys: boolean;
+  /** Everything that a shop sets up first was there once. */
+  firstStepsDone?: boolean;
+  endFirstSteps: () => void;
   positions: Record<string, DeskPosition>;
   /** The builder's own degree wheel. */
   wheel: { face: WheelFace; runs: 'with' | 'against' };
@@ -62,6 +65,7 @@ export const usePreferences = create<Preferences>()(
       chooseWheel: (change) => set(({ wheel }) => ({ wheel: { ...wheel, ...change } })),
       toggleShade: (from) => set({ shade: from === 'light' ? 'dark' : 'light' }),
       toggleLetterKeys: () => set(({ letterKeys }) => ({ letterKeys: !letterKeys })),
+      endFirstSteps: () => set({ firstStepsDone: true }),
       toggleVoice: () => set(({ voice }) => ({ voice: !voice })),
       cycleUnit: (from, measure) =>
         set({ unit: LENGTH_UNITS[(LENGTH_UNITS.indexOf(from) + 1) % LENGTH_UNITS.length], unitFrom: measure }),

@@ -24,6 +24,7 @@ import { useSession } from '../../state/session.js';
 import { usePromises } from '../../state/promises.js';
 import { AtRisk } from './AtRisk.js';
 import { DueStrip } from './DueStrip.js';
+import { FirstSteps } from './FirstSteps.js';
 import { wordWhere } from '../../../contracts/wording/where.js';
 import { placeNext } from '../way-next.js';
 import './floor.css';
@@ -203,6 +204,7 @@ export function Floor() {
             </ToggleButton>
           ))}
         </ToggleButtonGroup>
+        {role === 'owner' && life === 'in-work' && search === '' && <FirstSteps />}
         {answer && <DueStrip due={answer.due} />}
         {promises && life === 'in-work' && search === '' && page === 1 && <AtRisk answer={promises} />}
         <ul className="plain-list floor-list" ref={list} aria-label="Engines">

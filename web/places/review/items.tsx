@@ -98,6 +98,7 @@ export function FlagItem({ flag, actions }: { flag: Flag; actions: readonly Disp
             : flag.open && ' Waits for a reading within the limits.'}
         </p>
       )}
+      {row?.note && <p>Noted: “{row.note}”</p>}
       {!flag.open && !settled && <p>A later reading lies within the limits.</p>}
       {flag.open && (
         <>

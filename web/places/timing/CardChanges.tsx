@@ -1,12 +1,12 @@
 import TextField from '@mui/material/TextField';
 import { measureOf } from '../../../core/plan/measures.js';
 import type { CardChange } from '../../../core/sheet/card-change.js';
-import { formatValue } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
 import { ValueChanges } from '../../measuring/ValueChanges.js';
 import { VerdictChanges } from '../../measuring/VerdictChanges.js';
 
-const figure = (deg: number | null) => (deg === null ? 'not printed' : formatValue(deg, 'deg'));
+/** Degrees as a card prints them: no more places than there are. */
+const figure = (deg: number | null) => (deg === null ? 'not printed' : `${Number(deg.toFixed(2))}°`.replace('-', '−'));
 
 /** What the card as it is typed would change, and the target that is chosen anew with it. */
 export function CardChanges({
