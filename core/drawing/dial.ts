@@ -27,3 +27,9 @@ export function dialBand({ min, max }: Limit): { fromDeg: number; toDeg: number 
     toDeg: max === undefined ? DIAL.endDeg : DIAL.limitDeg,
   };
 }
+
+/** Where the limit ends on the ring, degrees: told by ticks, as its colour alone is too faint to be told by. */
+export const dialEnds = (limit: Limit): number[] => {
+  const { fromDeg, toDeg } = dialBand(limit);
+  return [fromDeg, toDeg].filter((deg) => Math.abs(deg) < DIAL.endDeg);
+};

@@ -1,3 +1,4 @@
+import type { Engine } from './engine.js';
 import type { Impossibility } from '../impossible.js';
 import { parseEntered, type ParsedEntry } from '../units/parse-entered.js';
 import { quantityOf, toCanonical, type Quantity, type Unit } from '../units/units.js';
@@ -14,6 +15,8 @@ export interface Figure {
 
 interface FigureGroup {
   id: string;
+  /** Only engines with these lifters have them. */
+  lifter?: Engine['lifter'];
   title: string;
   /** Which computations hang on it. */
   neededFor: string;
@@ -31,7 +34,7 @@ const force = (id: string, title: string): Figure => ({ id, title, quantity: 'fo
 const angle = (id: string, title: string): Figure => ({ id, title, quantity: 'angle', least: 0, most: 60 });
 
 /** All figures of an engine, in the groups in which a builder has them at hand: from the block, the heads, the cards. */
-export const FIGURE_GROUPS: FigureGroup[] = [
+const FIGURE_GROUPS: FigureGroup[] = [
   {
     id: 'bottom',
     title: 'Bore, stroke and rod',
@@ -73,6 +76,7 @@ export const FIGURE_GROUPS: FigureGroup[] = [
   },
   {
     id: 'lifters',
+    lifter: 'hydraulic',
     title: 'Hydraulic lifters',
     neededFor: 'what is left below a set plunger, and what to change where an adjuster cannot reach',
     figures: [length('plunger-travel', 'Plunger travel, clip to bottom', 0.5, 10)],
@@ -144,3 +148,7 @@ export function checkEngineData(data: EngineData): Impossibility[] {
     issues.push({ path: ['spring-solid'], code: 'spring-bound' });
   return issues;
 }
+
+/** The groups of figures that an engine with these lifters has. */
+export const figureGroupsOf = (lifter: Engine['lifter']): readonly FigureGroup[] =>
+  FIGURE_GROUPS.filter((group) => group.lifter === undefined || group.lifter === lifter);

@@ -1,6 +1,6 @@
 import { neighbourValve, valveMapLayout } from '../drawing/valve-map.js';
 import { stripSegments } from '../drawing/crank-strip.js';
-import { dialBand, dialDeg } from '../drawing/dial.js';
+import { dialBand, dialDeg, dialEnds } from '../drawing/dial.js';
 import { settingOrder } from '../plan/setting-order.js';
 import { STOP_METHODS } from '../cam/valve-stops.js';
 import { checkEngine } from './check-engine.js';
@@ -102,6 +102,10 @@ describe('what the drawings are drawn from', () => {
     const limit = { min: 2, max: 6 };
     expect([4, 2, 6, 100, -100].map((value) => dialDeg(value, limit))).toEqual([0, -70, 70, 135, -135]);
     expect(dialBand(limit)).toEqual({ fromDeg: -70, toDeg: 70 });
+    // Its ends are told by ticks; a side that is open has none.
+    expect(dialEnds(limit)).toEqual([-70, 70]);
+    expect(dialEnds({ min: 1 })).toHaveLength(1);
+    expect(dialEnds({ max: 1 })).toHaveLength(1);
     expect(dialDeg(4, {})).toBeNull();
   });
   test('with one limit alone the value still moves to the right as it grows', () => {

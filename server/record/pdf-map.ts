@@ -1,5 +1,5 @@
 import { arcPath, onCircle } from '../../core/drawing/arc.js';
-import { DIAL, dialBand, dialDeg } from '../../core/drawing/dial.js';
+import { DIAL, dialBand, dialDeg, dialEnds } from '../../core/drawing/dial.js';
 import { MAP, valveMapLayout } from '../../core/drawing/valve-map.js';
 import type { BuildRecord } from '../../core/record/build-record.js';
 import { recordedMark } from '../../core/record/recorded-mark.js';
@@ -72,6 +72,10 @@ function drawValves(
         .lineWidth(6)
         .strokeColor(INK.band)
         .stroke();
+    for (const deg of row?.limit ? dialEnds(row.limit) : []) {
+      const [inner, outer] = [onCircle(cx, cy, 30, deg), onCircle(cx, cy, 38, deg)];
+      doc.moveTo(inner.x, inner.y).lineTo(outer.x, outer.y).lineWidth(1.2).strokeColor(INK.steel).stroke();
+    }
     write(doc, place.slice(-1), cx - 10, cy - 29, {
       font: 'head',
       size: 13,

@@ -56,6 +56,10 @@ export function MarginBar({ limit: { min, max }, preferred, uncertainty, value, 
             opacity={0.75}
           />
         ))}
+      {/* Where the limit ends: its colour alone is too faint to be told by. */}
+      {edges.map((edge) => (
+        <line key={edge} x1={xOf(edge)} x2={xOf(edge)} y1={13} y2={43} stroke="var(--steel)" strokeWidth={2} />
+      ))}
       {preferred !== undefined && (
         <line
           x1={xOf(preferred)}

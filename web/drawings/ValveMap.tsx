@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { arcPath, onCircle } from '../../core/drawing/arc.js';
-import { DIAL, dialBand, dialDeg } from '../../core/drawing/dial.js';
+import { DIAL, dialBand, dialDeg, dialEnds } from '../../core/drawing/dial.js';
 import { MAP, valveMapLayout } from '../../core/drawing/valve-map.js';
 import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
 import type { Bank } from '../../core/engine/engine.js';
@@ -101,6 +101,21 @@ const Dial = memo(function Dial({
       {band && (
         <path d={arcPath(x, y, 34, band.fromDeg, band.toDeg)} fill="none" stroke="var(--band)" strokeWidth={7} />
       )}
+      {limit &&
+        dialEnds(limit).map((deg) => {
+          const [inner, outer] = [onCircle(x, y, 29, deg), onCircle(x, y, 39, deg)];
+          return (
+            <line
+              key={deg}
+              x1={inner.x}
+              y1={inner.y}
+              x2={outer.x}
+              y2={outer.y}
+              stroke="var(--steel)"
+              strokeWidth={1.6}
+            />
+          );
+        })}
       {from && to && <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke={markColour(mark)} strokeWidth={4} />}
       {typed !== '' ? (
         <text

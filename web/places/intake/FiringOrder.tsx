@@ -25,6 +25,8 @@ export function FiringOrder({ isFixed }: { isFixed: boolean }) {
   const intervals =
     typedIntervals.trim() === '' ? evenIntervals(cylinders.length) : (whole(listOf(typedIntervals)) ?? []);
   const { twice, missing, unknown } = namedWrong(order, cylinders);
+  const onPins = pins.flat();
+  const wrongPins = namedWrong(onPins, cylinders);
   const isWhole = twice.length + missing.length + unknown.length === 0 && order.length === cylinders.length;
   const knowsCrank = pins.flat().length === cylinders.length && intervals.length === cylinders.length;
   const crank = { banks, pins, intervals, firingOrder: order };
@@ -42,6 +44,17 @@ export function FiringOrder({ isFixed }: { isFixed: boolean }) {
         <p className="intake-against">Missing: {missing.join(', ')}.</p>
       )}
       {unknown.length > 0 && <p className="intake-against">No such cylinder: {unknown.join(', ')}.</p>}
+      {wrongPins.unknown.length > 0 && (
+        <p className="intake-against">
+          On a crank pin, and no cylinder of this engine: {wrongPins.unknown.join(', ')}.
+        </p>
+      )}
+      {wrongPins.twice.length > 0 && (
+        <p className="intake-against">On more than one crank pin: {wrongPins.twice.join(', ')}.</p>
+      )}
+      {wrongPins.missing.length > 0 && onPins.length >= cylinders.length && (
+        <p className="intake-against">On no crank pin: {wrongPins.missing.join(', ')}.</p>
+      )}
       {against.map((issue) => (
         <p key={issue.code} className="intake-against">
           {wordImpossibility(issue)}

@@ -54,6 +54,22 @@ export function What({ specSets = [], allSets, onLayout, isFixed = false, judged
           options={LAYOUTS.map((one) => [one.name, one.title])}
           onChoose={(name) => onLayout?.(name as EngineForm['layout'])}
         />
+        <FormChoice
+          control={control}
+          name="lifter"
+          label="Lifters"
+          disabled={isFixed}
+          options={[
+            ['hydraulic', 'hydraulic'],
+            ['solid', 'solid'],
+          ]}
+          onChoose={(chosen) => {
+            setValue('lifter', chosen as EngineForm['lifter'], { shouldDirty: true });
+            const own = allSets.filter((set) => set.lifter === chosen);
+            const proposed = own.find(({ id }) => id === `shop-${chosen}`) ?? own[0];
+            if (proposed) setValue('specSet', proposed.id);
+          }}
+        />
         {judgedBy && (
           <p className="intake-judged">
             Judged by {judgedBy}; <Link to="/limits">another version</Link>
@@ -102,22 +118,6 @@ export function What({ specSets = [], allSets, onLayout, isFixed = false, judged
       </fieldset>
       <fieldset>
         <legend>Valvetrain</legend>
-        <FormChoice
-          control={control}
-          name="lifter"
-          label="Lifters"
-          disabled={isFixed}
-          options={[
-            ['hydraulic', 'hydraulic'],
-            ['solid', 'solid'],
-          ]}
-          onChoose={(chosen) => {
-            setValue('lifter', chosen as EngineForm['lifter'], { shouldDirty: true });
-            const own = allSets.filter((set) => set.lifter === chosen);
-            const proposed = own.find(({ id }) => id === `shop-${chosen}`) ?? own[0];
-            if (proposed) setValue('specSet', proposed.id);
-          }}
-        />
         <FormChoice
           control={control}
           name="mount"

@@ -10,6 +10,7 @@ import {
   UNSTATED,
   type EngineForm,
 } from './engine-form.js';
+import { filledOf } from './steps.js';
 
 const filled = (index: number, change: Partial<EngineForm> = {}): EngineForm => ({
   ...UNSTATED, tag: 'T-1', title: 'Petrel H8', customer: 'Fenwater', specSet: LAYOUTS[index].specSet, ...fieldsOf(LAYOUTS[index].engine!), ...change,
@@ -104,4 +105,9 @@ test('a customer’s page has what was written on it, and nothing for what was l
   const form = filled(0, { customerId: 'c-1', phone: ' 01632 960 114 ', toldBy: 'phone' });
   expect(customerOf(form)).toEqual({ id: 'c-1', name: 'Fenwater', phone: '01632 960 114', toldBy: 'phone' });
   expect(customerOf(filled(0))).toBeNull();
+});
+
+test('figures of hydraulic lifters are not asked of solid ones, and do not count as lacking', () => {
+  const of = (lifter: EngineForm['lifter']) => filledOf('figures', filled(0, { lifter }))![1];
+  expect(of('hydraulic') - of('solid')).toBe(1);
 });

@@ -1,3 +1,4 @@
+import { figureGroupsOf } from '../../../core/engine/engine-data.js';
 import type { EngineForm } from './engine-form.js';
 
 /** The parts of opening an engine, in the order in which they are known. */
@@ -24,7 +25,8 @@ export function stepOf(field: string): IntakeStep {
 export function filledOf(step: IntakeStep, form: EngineForm): [filled: number, of: number] | null {
   switch (step) {
     case 'figures': {
-      const figures = Object.values(form.figures);
+      const asked = figureGroupsOf(form.lifter).flatMap((group) => group.figures.map(({ id }) => id));
+      const figures = asked.flatMap((id) => form.figures[id] ?? []);
       return [figures.filter(({ entered }) => entered.trim() !== '').length, figures.length];
     }
     case 'parts':
