@@ -75,22 +75,22 @@ describe('whatever is filed after the signature leaves “signed”, by one rule
   };
   const standing = async (id: string) => {
     const { tag } = (await shop.as('lead')<{ tag: string }>('GET', `/api/engines/${id}`)).body;
-    const { engines } = (await shop.as('lead')<{ engines: { state: string }[] }>('GET', `/api/engines?search=${tag}`)).body; // prettier-ignore
+    const { engines } = (await shop.as('lead')<{ engines: { where: { record: string } }[] }>('GET', `/api/engines?search=${tag}`)).body; // prettier-ignore
     const { signed: newest } = (await shop.as('lead')<{ signed: { since: number } }>('GET', `/api/engines/${id}/file`)).body; // prettier-ignore
-    return [engines[0].state, newest.since];
+    return [engines[0].where.record, newest.since];
   };
 
   test.each<[string, (id: string) => Promise<unknown>, string, number]>([
-    ['nothing', async () => {}, 'signed', 0],
-    ['a reading', (id) => post(id, typed('lash-cold', '1I', '0.017', 'in')), 'to-sign', 1],
-    ['a card', (id) => fileCard(id), 'to-sign', 1],
-    ['a swept lobe', (id) => shop.as('builder')('POST', `/api/engines/${id}/sweeps`, { place: '1I', points: Array.from({ length: 60 }, (_, turn) => [turn * 5, Math.sin((Math.PI * turn) / 59) ** 2 * 0.34]) }), 'to-sign', 1],
-    ['a decision', (id) => shop.as('builder')('POST', `/api/engines/${id}/dispositions`, { measure: 'lash-cold', place: '1E', action: 'reworked', reason: 'Set once more' }), 'flagged', 1],
-    ['cautions that were read', (id) => shop.as('builder')('POST', `/api/engines/${id}/cautions`, { stage: 'setting' }), 'signed', 0],
-  ])('%s', async (_what, file, state, since) => {
+    ['nothing', async () => {}, 'whole', 0],
+    ['a reading', (id) => post(id, typed('lash-cold', '1I', '0.017', 'in')), 'older', 1],
+    ['a card', (id) => fileCard(id), 'older', 1],
+    ['a swept lobe', (id) => shop.as('builder')('POST', `/api/engines/${id}/sweeps`, { place: '1I', points: Array.from({ length: 60 }, (_, turn) => [turn * 5, Math.sin((Math.PI * turn) / 59) ** 2 * 0.34]) }), 'older', 1],
+    ['a decision', (id) => shop.as('builder')('POST', `/api/engines/${id}/dispositions`, { measure: 'lash-cold', place: '1E', action: 'reworked', reason: 'Set once more' }), 'older', 1],
+    ['cautions that were read', (id) => shop.as('builder')('POST', `/api/engines/${id}/cautions`, { stage: 'setting' }), 'whole', 0],
+  ])('%s', async (_what, file, record, since) => {
     const id = await signed();
     await file(id);
-    expect(await standing(id)).toEqual([state, since]);
+    expect(await standing(id)).toEqual([record, since]);
   }); // prettier-ignore
 });
 
