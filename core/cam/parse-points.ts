@@ -15,7 +15,7 @@ export interface ParsedPoints {
   issues: Impossibility[];
 }
 
-/** What a line holds. @example cellsOf('10,5; 0,250', false) // ['10,5', '0,250'] */
+/** What a line holds: 10,5 and 0,250 of “10,5; 0,250”. */
 function cellsOf(row: string, isLiftAlone: boolean): string[] {
   const separator = /[;\t]/.test(row)
     ? /[;\t]/
