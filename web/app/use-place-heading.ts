@@ -27,6 +27,7 @@ export function usePlaceHeading(): void {
     }
     const before = heading();
     const beforeSays = before?.textContent;
+    const held = document.activeElement;
     const began = Date.now();
     let timer: ReturnType<typeof setTimeout>;
     const look = () => {
@@ -36,7 +37,9 @@ export function usePlaceHeading(): void {
         if (Date.now() - began < LONGEST_MS) timer = setTimeout(look, 50);
         return;
       }
-      if (isTaken()) return;
+      // A hand that was faster than the place has gone on already: what it holds is not taken from it.
+      const holds = document.activeElement;
+      if (isTaken() || (holds !== held && holds !== document.body)) return;
       now.tabIndex = -1;
       now.focus({ preventScroll: true });
     };
