@@ -5,7 +5,7 @@ import { STAGES, type Measure, type Stage } from '../plan/measure.js';
 import { MEASURES, measureOf } from '../plan/measures.js';
 import { ownMeasures } from '../plan/own-measure.js';
 import type { EngineFile } from './engine-file.js';
-import { decidedIn, type Flag } from './flags.js';
+import { decidedIn, type Decided, type Flag } from './flags.js';
 import { asksOf, closedOf } from './gates.js';
 import type { Stand } from './stand.js';
 import { headsUnplanned, OTHER_HEAD, pullsOf, tighteningsOf } from './tightening.js';
@@ -97,12 +97,22 @@ function valvesOf(limits: readonly { valve?: 'I' | 'E' }[]): Set<string> | null 
   return limits.some(({ valve }) => !valve) ? null : new Set(limits.map(({ valve }) => valve!));
 }
 
-function checksOf(walked: Walked, stage: Stage): Check[] {
+/** What holds for every stage, worked out once: measures that any gate asks, and what was decided. */
+interface AskedAll {
+  asked: ReadonlySet<string>;
+  decided: Decided;
+}
+
+function askedAll(file: EngineFile): AskedAll {
+  const asks = GATES.flatMap((gate) => asksOf(file, gate).asks).filter((ask) => ask.startsWith('measure:'));
+  const asked = new Set(asks.map((ask) => keyedMeasure(file.engine, ask.slice('measure:'.length))));
+  return { asked, decided: decidedIn(file) };
+}
+
+function checksOf(walked: Walked, stage: Stage, { asked, decided }: AskedAll): Check[] {
   const { file, stand, flagsOpen } = walked;
   const { engine, spec } = file;
   if (stage === 'torque') return tighteningChecks(walked);
-  const asked = new Set(GATES.flatMap((gate) => asksOf(file, gate).asks).flatMap((ask) => (ask.startsWith('measure:') ? [keyedMeasure(engine, ask.slice('measure:'.length))] : []))); // prettier-ignore
-  const decided = decidedIn(file);
   const all = [
     ...MEASURES.filter((measure) => measure.stage === stage && readAt(measure)),
     ...ownMeasures(spec, stage),
@@ -133,8 +143,9 @@ function checksOf(walked: Walked, stage: Stage): Check[] {
 /** Every stage with its checks, and how far it is. */
 export function stationsOf(walked: Walked): Station[] {
   const { file, flagsOpen } = walked;
+  const all = askedAll(file);
   return STAGES.map((stage): Station => {
-    const checks = checksOf(walked, stage);
+    const checks = checksOf(walked, stage, all);
     const asked = checks.filter(({ isAsked }) => isAsked);
     const counted = asked.length > 0 ? asked : checks;
     const sum = (of: (check: Check) => number) => counted.reduce((total, check) => total + of(check), 0);

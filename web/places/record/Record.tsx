@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import { format } from 'date-fns/format';
+import { useMemo } from 'react';
 import { Link, useLoaderData } from 'react-router';
 import type { signedLoader } from '../../app/loaders.js';
 import { wordCounts } from '../../../contracts/wording/record.js';
@@ -25,7 +26,7 @@ export function Record() {
   const signed = useLoaderData<typeof signedLoader>();
   const sheet = useDesk((desk) => desk.sheet!);
   const stand = useDesk((desk) => desk.stand!);
-  const { where } = pathOf({ file: file!, sheet, stand, partsOpen: null });
+  const { where } = useMemo(() => pathOf({ file: file!, sheet, stand, partsOpen: null }), [file, sheet, stand]);
   const flags = sheet.flags.filter(({ open }) => open).length;
   const told = wordWhere(where, flags, file!.signed && format(new Date(file!.signed.signedAt), 'd MMM'));
   const since = file!.signed?.since ?? 0;

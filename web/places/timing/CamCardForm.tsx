@@ -129,7 +129,7 @@ export function CamCardForm() {
         )}
         {!isDraft && old !== null && (
           <p className="now-hint">
-            The target of {figure(old)}° was chosen before this card was filed. Choose it anew in the decision.
+            The target of {figure(old)}° was chosen before this card was filed. Choose it again under Sprocket.
           </p>
         )}
         <FormEnd file="File the card" what="card" problem={problem} isDraft={isDraft} onDrop={settle} />

@@ -45,7 +45,8 @@ export function CardChanges({
         <>
           <p className="now-hint">
             The target of {figure(before)} was chosen by the card before.
-            {printed !== null && ` This card has its intake centreline at ${figure(printed)}.`} Choose it anew.
+            {printed !== null && ` This card has its intake centreline at ${figure(printed)}.`} Choose the target for
+            this card.
           </p>
           <TextField
             label="Target, intake centreline, °"

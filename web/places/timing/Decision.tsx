@@ -121,8 +121,8 @@ export function Decision() {
       <h2>Where the sprocket goes</h2>
       {old !== null && (
         <p className="now-hint">
-          The target of {degrees(old)}° was chosen before this card was filed. Choose it anew: the table goes by what is
-          typed here.
+          The target of {degrees(old)}° was chosen before this card was filed. Choose it again: the table goes by what
+          is typed here.
         </p>
       )}
       {centreline === undefined && (
