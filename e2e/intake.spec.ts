@@ -22,7 +22,7 @@ test('an engine is opened step by step by keyboard, drawn as it is typed, its cu
   // Inches typed as millimetres: said at the figure, on its own step, and nothing typed is lost.
   await page.getByRole('button', { name: /^Unit of bore: in/ }).click();
   await page.getByRole('button', { name: 'Open the engine' }).click();
-  await expect(page.getByText('no engine has this; look at the number and its unit')).toBeVisible();
+  await expect(page.getByText('no engine has this; look at the number and its unit', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: /^Unit of bore: mm/ }).click();
   await page.getByRole('textbox', { name: 'Bore' }).press('Enter');
   await page.getByLabel('pistons: part number').fill('OP-4125');

@@ -57,6 +57,14 @@ export const makeRouter = (desk: StoreApi<Desk>) =>
                   ],
                 },
                 {
+                  path: '/new-limits',
+                  lazy: async () => ({ Component: (await import('../places/limits/FirstSet.js')).FirstSet }),
+                },
+                {
+                  path: '/new-limits/lines',
+                  lazy: async () => ({ Component: (await import('../places/limits/WriteSet.js')).FirstLines }),
+                },
+                {
                   path: '/limits/:set/next',
                   loader: specSetLoader,
                   lazy: async () => ({ Component: (await import('../places/limits/WriteSet.js')).WriteSet }),

@@ -32,7 +32,7 @@ async function look(): Promise<Step[]> {
     {
       title: 'Limits',
       why: 'The examples judge until the shop writes its own.',
-      to: '/limits',
+      to: '/new-limits',
       isDone: specSets.some(({ issued }) => issued),
     },
     {

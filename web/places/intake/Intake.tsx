@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { format } from 'date-fns/format';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type FormEvent } from 'react';
 import { FormProvider, useWatch } from 'react-hook-form';
 import { useLoaderData, useRevalidator } from 'react-router';
 import type { Customer } from '../../../contracts/customer.js';
@@ -15,6 +15,7 @@ import { ApiError, act, ask, sayError } from '../../app/api.js';
 import type { intakeLoader } from '../../app/loaders.js';
 import { wrongReason } from '../../app/ReasonField.js';
 import { useRefused } from '../../app/use-refused.js';
+import { WrongFields } from '../../app/WrongFields.js';
 import { Pictures } from '../../measuring/Pictures.js';
 import { VerdictChanges } from '../../measuring/VerdictChanges.js';
 import { useDraftForm } from '../../state/draft.js';
@@ -162,34 +163,42 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
   const filed = useMemo(() => formOf({ engine: engine!, papers: file!.papers }, page), [engine, file, page]);
   const readDraft = (draft: Partial<EngineForm>) => ({ ...UNSTATED, ...filed, ...draft });
   const { form: typed, isDraft, settle } = useDraftForm<EngineForm>(`intake.${engine!.id}.${step}`, filed, readDraft);
-  const { clearErrors, setError, handleSubmit, control, formState } = typed;
+  const { handleSubmit, control, formState } = typed;
   const stated = useWatch({ control }) as EngineForm;
-  const show = useRefused(setError, fieldOf);
   const changes = useChanges(step, stated, isDraft, specSets);
   const role = useSession((state) => state.person?.role);
   const mayPutRight = role === 'lead' || role === 'owner';
   const [reason, setReason] = useState('');
   const isOtherLifter = step === 'what' && stated.lifter !== engine!.specSet.lifter;
-  const submit = handleSubmit(async (form) => {
-    clearErrors();
-    setProblem(null);
+  const sentBy = (form: EngineForm) => sends(step, form, engine!.id, customers, changes?.isForLead ? reason : '');
+  const { wrong, refuse, clear } = useRefused(typed, fieldOf, (form) => {
+    const sent = sentBy(form);
+    return sent.ok ? [] : sent.issues;
+  });
+  const send = handleSubmit(async (form) => {
     if (changes?.isForLead && wrongReason(reason)) return setProblem(wrongReason(reason));
-    const sent = sends(step, form, engine!.id, customers, changes?.isForLead ? reason : '');
-    if (!sent.ok) return setProblem(show(sent.issues));
+    const sent = sentBy(form);
+    if (!sent.ok) return refuse(sent.issues);
     try {
       await sent.send();
       settle();
       await reload();
       await revalidate();
     } catch (error) {
-      if (error instanceof ApiError) show(error.issues);
+      if (error instanceof ApiError) refuse(error.issues);
       setProblem(sayError(error));
     }
   });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    setProblem(null);
+    clear();
+    void send();
+  };
   const { title, noun } = INTAKE_STEPS.find(({ key }) => key === step)!;
   return (
     <FormProvider {...typed}>
-      <form className="intake" noValidate aria-label={title} onSubmit={(event) => void submit(event)}>
+      <form className="intake" noValidate aria-label={title} onSubmit={submit}>
         <StepList active={step} onPick={onPick} />
         <div className="intake-step">
           {step === 'who' && <Who book={customers} />}
@@ -223,11 +232,7 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
               )}
             </section>
           )}
-          {problem && (
-            <p role="alert" className="intake-wrong">
-              {problem}
-            </p>
-          )}
+          <WrongFields wrong={wrong} problem={problem} />
           {step === 'who' && <CameFrom papers={file!.papers} />}
           <FiledBy papers={file!.papers} step={step} />
           {step === 'what' && <Pictures stage="intake" place="engine" />}

@@ -2,11 +2,13 @@ import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { FormProvider } from 'react-hook-form';
 import { useLoaderData, useNavigate } from 'react-router';
+import type { Issue } from '../../../contracts/errors.js';
 import { LAYOUTS } from '../../../core/engine/layouts.js';
 import { ApiError, act, ask, sayError } from '../../app/api.js';
 import type { intakeLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
 import { useRefused } from '../../app/use-refused.js';
+import { WrongFields } from '../../app/WrongFields.js';
 import { useDraftForm } from '../../state/draft.js';
 import { useSession } from '../../state/session.js';
 import { STAGE_PLACES } from '../stages.js';
@@ -39,8 +41,11 @@ export function NewEngine() {
   const [problem, setProblem] = useState<string | null>(null);
   // A session that runs out takes the page away; what was typed comes back with it.
   const { form: typed, fill, settle } = useDraftForm<EngineForm>('new-engine', START, readDraft);
-  const { handleSubmit, setError, getValues, clearErrors, formState, setFocus } = typed;
-  const show = useRefused(setError, fieldOf);
+  const { handleSubmit, getValues, formState, setFocus } = typed;
+  const { wrong, refuse, clear } = useRefused(typed, fieldOf, (form) => {
+    const checked = checkForm(form);
+    return checked.ok ? [] : checked.issues;
+  });
   const at = INTAKE_STEPS.findIndex(({ key }) => key === step);
   const next = INTAKE_STEPS[at + 1];
   // A step begins at its first field.
@@ -53,17 +58,14 @@ export function NewEngine() {
     if (moved > 0) document.querySelector<HTMLElement>('.intake-step input')?.focus();
   }, [moved]);
 
-  const refuse = (issues: { path: string; message: string }[]) => {
-    const said = show(issues);
+  const refuseAt = (issues: Issue[]) => {
+    refuse(issues);
     const [first] = issues.map(({ path }) => fieldOf(path)).sort((a, b) => order(a) - order(b));
     if (first) setStep(stepOf(first));
-    return said;
   };
-  const open = handleSubmit(async (form) => {
-    clearErrors();
-    setProblem(null);
+  const send = handleSubmit(async (form) => {
     const checked = checkForm(form);
-    if (!checked.ok) return setProblem(refuse(checked.issues));
+    if (!checked.ok) return refuseAt(checked.issues);
     try {
       const page = customerOf(form);
       if (page && !isSamePage(page, customers)) await ask('POST /api/customers', { body: page });
@@ -71,10 +73,15 @@ export function NewEngine() {
       settle();
       void navigate(`/engines/${id}/${STAGE_PLACES[0].path}`);
     } catch (error) {
-      if (error instanceof ApiError) refuse(error.issues);
+      if (error instanceof ApiError) refuseAt(error.issues);
       setProblem(sayError(error));
     }
   });
+  const open = () => {
+    setProblem(null);
+    clear();
+    void send();
+  };
   const chooseLayout = (name: EngineForm['layout']) => {
     const template = LAYOUTS.find((layout) => layout.name === name)!;
     fill({ ...getValues(), specSet: template.specSet, ...(template.engine ? fieldsOf(template.engine) : BLANK) });
@@ -92,7 +99,7 @@ export function NewEngine() {
             // Enter goes on to the next step; the last one opens the engine.
             event.preventDefault();
             if (next) go(next.key);
-            else void open();
+            else open();
           }}
         >
           <StepList active={step} onPick={go} />
@@ -113,11 +120,14 @@ export function NewEngine() {
             {step === 'figures' && <Figures />}
             {step === 'parts' && <Parts />}
             {step === 'promise' && <PromiseStep />}
-            {problem && (
-              <p role="alert" className="intake-wrong">
-                {problem}
-              </p>
-            )}
+            <WrongFields
+              wrong={wrong}
+              problem={problem}
+              elsewhere={(field) => {
+                const { key, title } = INTAKE_STEPS.find((one) => one.key === stepOf(field))!;
+                return { label: title, go: () => setStep(key) };
+              }}
+            />
           </div>
           <IntakeDrawing cut={step === 'figures'} />
           <div className="intake-end">
@@ -130,7 +140,7 @@ export function NewEngine() {
               type={next ? 'button' : 'submit'}
               variant="contained"
               disabled={formState.isSubmitting}
-              onClick={next && (() => void open())}
+              onClick={next && open}
             >
               Open the engine
             </Button>

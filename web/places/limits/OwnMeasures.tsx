@@ -91,17 +91,29 @@ function Own({
 export function OwnMeasures({
   control,
   onRenamed,
+  onRemoved,
 }: {
   control: Control<SetForm>;
   onRenamed: (before: string, after: string) => void;
+  onRemoved: (key: string) => void;
 }) {
   const { fields, append, remove } = useFieldArray({ control, name: 'measures' });
+  const typed = useWatch({ control, name: 'measures' });
   return (
     <section aria-label="The shop’s own measures" className="limits-stage">
       <h2>The shop’s own measures</h2>
       <ul className="plain-list">
         {fields.map((field, index) => (
-          <Own key={field.id} index={index} control={control} onRenamed={onRenamed} onRemove={() => remove(index)} />
+          <Own
+            key={field.id}
+            index={index}
+            control={control}
+            onRenamed={onRenamed}
+            onRemove={() => {
+              remove(index);
+              onRemoved(ownFormKey(typed[index]));
+            }}
+          />
         ))}
       </ul>
       <Button

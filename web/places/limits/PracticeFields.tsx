@@ -8,6 +8,7 @@ import { SCHOOLS } from '../../../core/valvetrain/schools.js';
 import { SCHOOL_NAME } from '../../../contracts/wording/geometry.js';
 import { RECHECK_COUNT } from '../../../contracts/wording/recheck.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
+import { GatesPicker } from './GatesPicker.js';
 import { METHOD_TITLE } from '../../../contracts/wording/setting.js';
 import type { SetForm } from './set-form.js';
 import { PRACTICE_NAME } from './words.js';
@@ -72,7 +73,6 @@ const GROUPS: { title: string; fields: [path: string, help: string][] }[] = [
 
 /** The path, field by field, each with a line of it. */
 const PATH_FIELDS = [
-  ['gates', 'pan: measure:rod-side-clearance; required:bottom-end; flags:bottom-end; sign-off:clay-out; wheel:confirmed; parts:fitted; tightened:heads; gate:pan; record:signed'],
   ['orders', 'mark-width before preload-turns, 2: geometry that is wrong undoes every valve'],
   ['cautions', 'setting: The bar of bench two has no stop.'],
   ['bench', 'mock-up: gasket for mock-up; checking springs; clay'],
@@ -281,6 +281,7 @@ export function PracticeFields({ control }: { control: Control<SetForm> }) {
       </fieldset>
       <fieldset className="practice-path">
         <legend>The path</legend>
+        <GatesPicker control={control} />
         <p className="limit-quiet">A line for each; empty, general practice holds.</p>
         {PATH_FIELDS.map(([name, help]) => (
           <FormField

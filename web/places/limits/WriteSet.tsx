@@ -1,12 +1,13 @@
 import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type FormEvent } from 'react';
 import { useFieldArray, useWatch } from 'react-hook-form';
-import { Navigate, useLoaderData, useNavigate, useParams } from 'react-router';
+import { Navigate, useLoaderData, useNavigate, useParams, useSearchParams } from 'react-router';
 import { STAGES, type Stage } from '../../../core/plan/measure.js';
 import { findMeasure, MEASURES } from '../../../core/plan/measures.js';
 import type { SpecSet } from '../../../core/plan/spec-sets.js';
 import { ApiError, ask, sayError } from '../../app/api.js';
+import { WrongFields } from '../../app/WrongFields.js';
 import { FileButton } from '../../app/FileButton.js';
 import { FormField } from '../../app/FormField.js';
 import type { specSetLoader } from '../../app/loaders.js';
@@ -18,7 +19,18 @@ import { useSession } from '../../state/session.js';
 import { OwnMeasures } from './OwnMeasures.js';
 import { PracticeFields } from './PracticeFields.js';
 import { readSetFile } from './set-files.js';
-import { checkSetForm, fieldOf, formOf, ownFormKey, type SetForm } from './set-form.js';
+import { allAnswers, answeredIn, startOf } from './first-answers.js';
+import {
+  checkSetForm,
+  fieldOf,
+  formOf,
+  ownFormKey,
+  readSetDraft,
+  toConfirm,
+  withOwnAs,
+  withoutOwn,
+  type SetForm,
+} from './set-form.js';
 import { STAGE_NAME } from './words.js';
 import { WrittenHeads, WrittenLimit } from './WrittenLimit.js';
 import './limits.css';
@@ -29,6 +41,20 @@ const nameOf = ({ name, title }: Pick<SetForm, 'name' | 'title'>) => slugOf(name
 /** Measures that can be limited on engines with these lifters. */
 const limitable = (lifter: SpecSet['lifter']) =>
   MEASURES.filter((measure) => measure.quantity !== 'choice' && (!measure.lifter || measure.lifter === lifter));
+
+/** What is written: from which set, as the next version of it or as a set of its own. */
+interface Begun {
+  from: SpecSet;
+  isNew: boolean;
+  /** Whether each line of it is still to be confirmed. */
+  asksEach: boolean;
+  title: string;
+  aside: string;
+  /** Names the draft. */
+  draft: string;
+  /** Where somebody goes who leaves it. */
+  back: string;
+}
 
 /** The shop writes the next version of a set; issued, it never changes. */
 export const WriteSet = () => <Written asNew={false} />;
@@ -41,39 +67,89 @@ function Written({ asNew }: { asNew: boolean }) {
   const { set } = useParams();
   const isOwner = useSession(({ person }) => person?.role === 'owner');
   if (!isOwner) return <Navigate to={`/limits/${set}`} replace />;
-  return loaded ? <Writing key={loaded.versions[0].version} newest={loaded.versions[0]} asNew={asNew} /> : null;
+  if (!loaded) return null;
+  const [from] = loaded.versions;
+  const { id, title, version } = from;
+  return (
+    <Writing
+      key={version}
+      from={from}
+      isNew={asNew}
+      asksEach={false}
+      title={asNew ? 'A new set' : title}
+      aside={asNew ? `beginning from ${title} v${version}` : `the next version, after ${version}`}
+      draft={`spec-set.${id}.${asNew ? 'new' : version}`}
+      back={`/limits/${id}`}
+    />
+  );
 }
 
-function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
+/** The shop writes a set by what it answered: from the nearest example line by line, or from nothing. */
+export function FirstLines() {
+  const [asked] = useSearchParams();
+  const query = asked.toString();
+  const isBlank = asked.has('blank');
+  const from = useMemo(() => {
+    const answers = allAnswers(answeredIn(new URLSearchParams(query)));
+    return answers && startOf(answers, isBlank);
+  }, [query, isBlank]);
+  const isOwner = useSession(({ person }) => person?.role === 'owner');
+  if (!isOwner) return <Navigate to="/limits" replace />;
+  if (!from) return <Navigate to={`/new-limits?${query}`} replace />;
+  return (
+    <Writing
+      key={query}
+      from={from}
+      isNew
+      asksEach={!isBlank}
+      title="A new set"
+      aside={isBlank ? 'beginning from nothing' : `beginning from the example ${from.title}`}
+      draft={`spec-set.first.${query}`}
+      back={`/new-limits?${query}`}
+    />
+  );
+}
+
+function Writing({ from, isNew, asksEach, title: heading, aside, draft, back }: Begun) {
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
-  const filed = useMemo(() => ({ ...formOf(newest), ...(asNew ? { title: '' } : {}) }), [newest, asNew]);
-  const keyOf = (version: number) => `spec-set.${newest.id}.${asNew ? 'new' : version}`;
-  const { form, isDraft, fill, settle } = useDraftForm<SetForm>(keyOf(newest.version), filed);
+  const filed = useMemo(() => {
+    const form = { ...formOf(from), ...(isNew ? { title: '' } : {}) };
+    return asksEach ? toConfirm(form) : form;
+  }, [from, isNew, asksEach]);
+  const { form, isDraft, fill, settle } = useDraftForm<SetForm>(draft, filed, readSetDraft);
   // Somebody issued a version while this one was being written: what was typed is taken up by hand, never over theirs.
-  const earlier = isDraft || asNew ? null : draftOf<SetForm>(keyOf(newest.version - 1));
-  const { control, register, handleSubmit, setError, clearErrors, getValues, formState } = form;
+  const earlier = isDraft || isNew ? null : draftOf<SetForm>(`spec-set.${from.id}.${from.version - 1}`);
+  const { control, register, handleSubmit, setValue, getValues, formState } = form;
   const { fields, append, remove, update } = useFieldArray({ control, name: 'limits' });
   const [lifter, name, title] = useWatch({ control, name: ['lifter', 'name', 'title'] });
   const [problem, setProblem] = useState<string | null>(null);
-  const show = useRefused(setError, fieldOf);
   const check = (typed: SetForm) =>
-    asNew ? checkSetForm(typed, nameOf(typed), 0) : checkSetForm(typed, newest.id, newest.version);
-  const submit = handleSubmit(async (typed) => {
-    clearErrors();
-    setProblem(null);
+    isNew ? checkSetForm(typed, nameOf(typed), 0) : checkSetForm(typed, from.id, from.version);
+  const { wrong, refuse, clear } = useRefused(form, fieldOf, (typed) => {
     const checked = check(typed);
-    if (!checked.ok) return setProblem(show(checked.issues));
+    return checked.ok ? [] : checked.issues;
+  });
+  const file = handleSubmit(async (typed) => {
+    const checked = check(typed);
+    if (!checked.ok) return refuse(checked.issues);
     try {
       const { id, version } = await ask('POST /api/spec-sets', { body: checked.request });
       settle();
       enqueueSnackbar(`Version ${version} issued`);
       void navigate(`/limits/${id}`);
     } catch (error) {
-      if (error instanceof ApiError && error.issues.length > 0) show(error.issues);
+      if (error instanceof ApiError) refuse(error.issues);
       setProblem(sayError(error));
     }
   });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    setProblem(null);
+    // What was refused before is looked at anew; left standing it would keep the form from being sent.
+    clear();
+    void file();
+  };
   const read = async (chosen: File) => {
     const found = readSetFile(await chosen.text());
     if (!found.ok) return setProblem(found.problem);
@@ -87,16 +163,31 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
       title: found.form.title ?? now.title,
     });
     const checked = check(getValues());
-    const issues = checked.ok ? [] : checked.issues.filter(({ path }) => path !== 'reason');
-    setProblem(issues.length > 0 ? show(issues) : null);
+    setProblem(null);
+    if (!checked.ok) refuse(checked.issues.filter(({ path }) => path !== 'reason'));
   };
 
   const own = useWatch({ control, name: 'measures' });
-  /** A measure that is called or taken otherwise is limited under its new key. */
-  const renamed = (before: string, after: string) =>
-    getValues('limits').forEach(({ measure }, index) => {
-      if (measure === before) update(index, { ...getValues(`limits.${index}`), measure: after });
+  /** A measure of the shop’s own that is called or taken otherwise, or gone: what speaks of it follows. */
+  const follow = (next: SetForm) => {
+    const now = getValues();
+    next.limits.forEach(({ measure }, index) => {
+      if (measure !== now.limits[index].measure) update(index, { ...now.limits[index], measure });
     });
+    const { uncertainty, path } = next.practice;
+    if (uncertainty.length > 0) setValue('practice.uncertainty', uncertainty);
+    if (path.gates.length > 0) setValue('practice.path.gates', path.gates, { shouldDirty: true });
+  };
+  const renamed = (before: string, after: string) => {
+    // Two that are still called alike share their limits until one is called otherwise.
+    const isShared = getValues('measures').filter((one) => ownFormKey(one) === before).length > 0;
+    if (!isShared) follow(withOwnAs(getValues(), before, after));
+  };
+  const removed = (key: string) => {
+    const gone = getValues('limits').flatMap(({ measure }, index) => (measure === key ? [index] : []));
+    if (gone.length > 0) remove(gone);
+    follow(withoutOwn(getValues(), key));
+  };
   const stageOf = (measure: string): Stage | undefined => findMeasure(measure)?.stage;
   const unknown = fields
     .map(({ measure }, index) => ({ measure, index }))
@@ -118,10 +209,11 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
       onRemove={remove}
     />
   );
+  const confirmed = useWatch({ control, name: 'limits' }).filter(({ isConfirmed }) => isConfirmed !== false).length;
   return (
     <Page
-      title={asNew ? 'A new set' : newest.title}
-      aside={asNew ? `beginning from ${newest.title} v${newest.version}` : `the next version, after ${newest.version}`}
+      title={heading}
+      aside={aside}
       action={
         <FileButton
           label="Take from a file of limits"
@@ -132,14 +224,9 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
         </FileButton>
       }
     >
-      <form
-        onSubmit={(event) => void submit(event)}
-        noValidate
-        className="write-set"
-        aria-label={asNew ? 'A new set' : 'The next version'}
-      >
+      <form onSubmit={submit} noValidate className="write-set" aria-label={isNew ? 'A new set' : 'The next version'}>
         <div className="write-set-head">
-          {asNew && (
+          {isNew && (
             <FormField
               control={control}
               name="name"
@@ -150,17 +237,22 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
           <FormField control={control} name="title" label="Title" />
           {earlier && (
             <p className="limits-wrong">
-              Version {newest.version} was issued while you wrote.{' '}
+              Version {from.version} was issued while you wrote.{' '}
               <Button size="small" onClick={() => fill({ ...filed, ...earlier })}>
-                Take up what you typed after version {newest.version - 1}
+                Take up what you typed after version {from.version - 1}
               </Button>
             </p>
           )}
           <p className="limit-quiet">
-            For {lifter} lifters. What is typed stays on this device until the version is issued; the maker’s card comes
-            first wherever it says otherwise.
+            {asksEach && 'Confirm each limit, change it to your own, or remove it. '}For {lifter} lifters. What is typed
+            stays on this device until the version is issued; the maker’s card comes first wherever it says otherwise.
           </p>
         </div>
+        {fields.length === 0 && (
+          <p className="limit-quiet" data-field="limits" tabIndex={-1} aria-label="Limits">
+            No limit yet. Choose a measure at its stage.
+          </p>
+        )}
         {unknown.length > 0 && (
           <section aria-label="Not in the catalogue" className="limits-stage">
             <h2>Not in the catalogue</h2>
@@ -201,31 +293,35 @@ function Writing({ newest, asNew }: { newest: SpecSet; asNew: boolean }) {
             </section>
           );
         })}
-        <OwnMeasures control={control} onRenamed={renamed} />
+        <OwnMeasures control={control} onRenamed={renamed} onRemoved={removed} />
         <PracticeFields control={control} />
         <div className="write-set-end">
           <FormField
             control={control}
             name="reason"
-            label={asNew ? 'Why there is such a set' : 'Why it changes'}
+            label={isNew ? 'Why there is such a set' : 'Why it changes'}
             help="stands with the version for ever"
           />
           <Button type="submit" variant="contained" disabled={formState.isSubmitting}>
-            {asNew ? 'Issue the set' : `Issue version ${newest.version + 1}`}
+            {isNew ? 'Issue the set' : `Issue version ${from.version + 1}`}
           </Button>
           <Button
             onClick={() => {
               settle();
-              void navigate(`/limits/${newest.id}`);
+              void navigate(back);
             }}
           >
             {isDraft ? 'Throw away what is typed' : 'Leave it'}
           </Button>
-          {problem && (
-            <p role="alert" className="limits-wrong">
-              {problem}
+          {asksEach && (
+            <p className="write-set-confirmed" role="status">
+              <strong className="figure">
+                {confirmed} of {fields.length}
+              </strong>{' '}
+              limits confirmed
             </p>
           )}
+          <WrongFields wrong={wrong} problem={problem} />
         </div>
       </form>
     </Page>

@@ -53,7 +53,8 @@ export const WrittenLimit = memo(function WrittenLimit({ index, control, registe
   const row = useWatch({ control, name: `limits.${index}` });
   const uncertainty = useWatch({ control, name: 'practice.uncertainty' });
   const measure = findMeasure(row.measure);
-  const title = measure?.title ?? row.measure;
+  const kind = VALVE_NAME[row.valve as ValveKind];
+  const title = `${measure?.title ?? row.measure}${kind ? `, ${kind}` : ''}`;
   const at = (field: keyof LimitForm, label: string) => ({
     'aria-label': `${title}, ${label}`,
     'aria-invalid': wrong[field] ? true : undefined,
@@ -61,9 +62,18 @@ export const WrittenLimit = memo(function WrittenLimit({ index, control, registe
     ...register(`limits.${index}.${field}`),
   });
   const said = [...new Set(Object.values(wrong))];
+  const asks = row.isConfirmed !== undefined;
   return (
     <li className="limit-written">
-      <span className="limit-title">{title}</span>
+      <span className="limit-title" data-field={`limits.${index}.measure`} tabIndex={-1}>
+        {asks ? (
+          <label className="limit-asked">
+            <input type="checkbox" {...at('isConfirmed', 'confirmed')} /> {title}
+          </label>
+        ) : (
+          title
+        )}
+      </span>
       {measure?.scope === 'valve' || row.valve !== '' ? (
         <select {...at('valve', 'valves')}>
           {choices(['', 'I', 'E'], row.valve).map((valve) => (

@@ -2,7 +2,7 @@ import type { PathPractice } from '../../../core/plan/practice.js';
 import { GENERAL_PRACTICE } from '../../../core/plan/practice.js';
 import { GENERAL_GATES } from '../../../core/plan/gates.js';
 import { newSpecSetRequest } from '../../../contracts/spec-set.js';
-import { pathForm, pathOf, type PathForm } from './path-practice.js';
+import { gatesOfText, pathForm, pathOf, type PathForm } from './path-practice.js';
 
 const PATH: PathPractice = {
   gates: [{ gate: 'pan', asks: ['measure:rod-side-clearance', 'flags:bottom-end'] }],
@@ -28,16 +28,29 @@ describe('how a shop walks the path, as it is typed', () => {
 
   test('by general practice is nothing, rather than a copy of it that no longer follows', () => {
     expect(pathOf(NOTHING)).toEqual({});
-    expect(pathOf({ ...NOTHING, gates: ' \n ', told: '  ' })).toEqual({});
+    expect(pathOf({ ...NOTHING, orders: ' \n ', told: '  ' })).toEqual({});
   });
 
   test('takes every gate as general practice has it', () => {
-    const gates = Object.entries(GENERAL_GATES).map(([gate, asks]) => `${gate}: ${asks.join(';')}`);
-    expect(wrongIn({ gates: gates.join('\n') })).toEqual([]);
+    expect(wrongIn({ gates: Object.entries(GENERAL_GATES).map(([gate, asks]) => ({ gate, asks })) })).toEqual([]);
+  });
+
+  test('as an older version kept it on this device, is read: its gates were a line each', () => {
+    expect(gatesOfText('pan: measure:rod-side-clearance; flags:bottom-end\nheads: sign-off:clay-out')).toEqual([
+      { gate: 'pan', asks: ['measure:rod-side-clearance', 'flags:bottom-end'] },
+      { gate: 'heads', asks: ['sign-off:clay-out'] },
+    ]);
   });
 
   test('a line that is none is refused at its own row, not left out', () => {
-    expect(wrongIn({ gates: 'pan: flags:bottom-end\nlid: flags:setting' })).toEqual(['path.gates.1.gate']);
+    expect(
+      wrongIn({
+        gates: [
+          { gate: 'pan', asks: [] },
+          { gate: 'lid', asks: [] },
+        ],
+      }),
+    ).toEqual(['path.gates.1.gate']);
     expect(wrongIn({ orders: 'first this, then that' })).toContain('path.orders.0.why');
     expect(wrongIn({ cautions: 'setting: mind the bar\nlunch: wash hands' })).toEqual(['path.cautions.1.stage']);
     expect(wrongIn({ cautions: 'setting' })).toEqual(['path.cautions.0.says']);

@@ -1,10 +1,10 @@
 import type { PathPractice } from '../../../core/plan/practice.js';
 import { typedNumber } from '../../app/typed-number.js';
 
-/** How a shop walks the path, as it is typed: a line for each row; empty for what goes by general practice. */
+/** How a shop walks the path, as it is typed: gates as they are picked, else a line for each row; empty for what goes by general practice. */
 export interface PathForm {
-  /** `pan: measure:rod-side-clearance; flags:bottom-end` */
-  gates: string;
+  /** The gates for which the shop itself says what they ask. */
+  gates: { gate: string; asks: string[] }[];
   /** `mark-width before preload-turns, 2: why` */
   orders: string;
   /** `setting: The bar of bench two has no stop.` */
@@ -24,7 +24,7 @@ export const pathForm = ({
   minutes = [],
   told = '',
 }: PathPractice = {}): PathForm => ({
-  gates: gates.map(({ gate, asks }) => `${gate}: ${asks.join('; ')}`).join('\n'),
+  gates,
   orders: orders.map(({ first, before, upTo, why }) => `${first} before ${before}, ${upTo}: ${why}`).join('\n'),
   cautions: cautions.map(({ stage, says }) => `${stage}: ${says}`).join('\n'),
   bench: bench.map(({ stage, items }) => `${stage}: ${items.join('; ')}`).join('\n'),
@@ -40,6 +40,13 @@ const atColon = (line: string): [string, string] => {
   return [name.trim(), line.slice(name.length + 1).trim()];
 };
 
+/** Gates as an older version kept them: a line each. */
+export const gatesOfText = (text: string): PathForm['gates'] =>
+  lines(text).map((line) => {
+    const [gate, asks] = atColon(line);
+    return { gate, asks: parts(asks) };
+  });
+
 function orderOf(line: string): object {
   const [, first, before, upTo, why] = /^(.+?) before (.+?), (\d+): (.+)$/.exec(line) ?? [];
   return first === undefined
@@ -50,10 +57,7 @@ function orderOf(line: string): object {
 /** What is sent of it; nothing where nothing is said. */
 export function pathOf({ gates, orders, cautions, bench, minutes, told }: PathForm): { path?: object } {
   const rows = {
-    gates: lines(gates).map((line) => {
-      const [gate, asks] = atColon(line);
-      return { gate, asks: parts(asks) };
-    }),
+    gates,
     orders: lines(orders).map(orderOf),
     cautions: lines(cautions).map((line) => {
       const [stage, says] = atColon(line);

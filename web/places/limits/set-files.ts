@@ -14,7 +14,7 @@ const COLUMNS = {
   basis: 'basis',
   required: 'required',
   source: 'source',
-} as const satisfies Record<keyof LimitForm, string>;
+} as const satisfies Record<keyof Required<Omit<LimitForm, 'isConfirmed'>>, string>;
 type Column = keyof typeof COLUMNS;
 const FIELDS = Object.keys(COLUMNS) as Column[];
 

@@ -1,6 +1,16 @@
 import { EXAMPLE_SPEC_SETS } from '../../../core/plan/example-spec-sets.js';
 import { limitsCsv, readSetFile, setJson } from './set-files.js';
-import { checkSetForm, fieldOf, formOf, type SetForm } from './set-form.js';
+import {
+  checkSetForm,
+  fieldOf,
+  formOf,
+  ownFormKey,
+  readSetDraft,
+  toConfirm,
+  withOwnAs,
+  withoutOwn,
+  type SetForm,
+} from './set-form.js';
 
 const [SPEC] = EXAMPLE_SPEC_SETS;
 const FORM: SetForm = { ...formOf(SPEC), reason: 'Because of the teardowns' };
@@ -136,22 +146,28 @@ describe('the path of the shop, as it is typed', () => {
     return { ...form, reason: 'Because', practice: { ...form.practice, path: { ...form.practice.path, ...change } } };
   };
 
-  test('stands a line a row, and comes back as it is kept', () => {
-    expect(withPath({}).practice.path.gates).toBe('pan: measure:rod-side-clearance; flags:bottom-end\nheads: sign-off:clay-out'); // prettier-ignore
+  test('has its gates as they are picked, else stands a line a row, and comes back as it is kept', () => {
+    expect(withPath({}).practice.path.minutes).toBe('setting 90\npreload-turns 1.5');
     const checked = check(withPath({}));
     expect(checked.ok && checked.request.practice.path).toEqual(path);
   });
 
   test('says nothing where nothing is typed: general practice holds', () => {
-    const nothing = { gates: ' ', orders: '', cautions: '', bench: '', minutes: '', told: '' };
+    const nothing = { gates: [], orders: '', cautions: '', bench: '', minutes: '', told: '' };
     const checked = check(withPath(nothing));
     expect(checked.ok && 'path' in checked.request.practice).toBe(false);
   });
 
+  test('names the gates where one is none, or asks what no gate can', () => {
+    for (const [gate, ask] of [
+      ['garage', 'parts:fitted'],
+      ['pan', 'measure:lunch'],
+    ])
+      expect(new Set(wrongIn(withPath({ gates: [{ gate, asks: [ask] }] })))).toEqual(new Set(['practice.path.gates']));
+    expect(wrongIn(withPath({ gates: [{ gate: 'pan', asks: [] }] }))).toEqual([]);
+  });
+
   test.each([
-    ['gates', 'garage: parts:fitted'],
-    ['gates', 'pan: measure:lunch'],
-    ['gates', 'pan'],
     ['orders', 'mark-width then preload-turns'],
     ['orders', 'lunch before preload-turns, 2: hunger'],
     ['cautions', 'The bar has no stop'],
@@ -160,6 +176,68 @@ describe('the path of the shop, as it is typed', () => {
     ['minutes', 'lunch 30'],
   ] as const)('names %s where “%s” is no line of it', (field, line) => {
     const wrong = wrongIn(withPath({ [field]: line }));
-    expect(new Set(wrong)).toEqual(line === 'pan' ? new Set() : new Set([`practice.path.${field}`]));
+    expect(new Set(wrong)).toEqual(new Set([`practice.path.${field}`]));
+  });
+});
+
+describe('a set that is begun from an example', () => {
+  test('is not issued before somebody stands for each of its lines', () => {
+    const form = toConfirm(FORM);
+    const first = check(form);
+    const more = FORM.limits.length - 1;
+    expect(first.ok ? [] : first.issues).toEqual([{ path: 'limits.0.isConfirmed', message: `confirm it or remove it, and ${more} more` }]); // prettier-ignore
+    const limits = form.limits.map((row) => ({ ...row, isConfirmed: true }));
+    const checked = check({ ...form, limits });
+    // Whether a line was looked at is the form's own; the set says nothing of it.
+    expect(checked.ok && checked.request.limits).toEqual(SPEC.limits);
+    expect(wrongIn({ ...form, limits: [...limits.slice(1), form.limits[0]] })).toEqual([`limits.${limits.length - 1}.isConfirmed`]); // prettier-ignore
+  });
+});
+
+describe('a measure of the shop’s own in a set that is copied', () => {
+  const own = { title: 'Coupling runout', stage: 'bottom-end' as const, scope: 'engine' as const, unit: 'in' as const, resolution: 0.0005, how: 'Indicator.' }; // prettier-ignore
+  const key = 'own:bottom-end:engine:in:0.0005:Coupling runout';
+  const limit = { measure: key, max: 0.004, unit: 'in' as const, basis: 'absolute' as const, required: false, source: 'Ours' }; // prettier-ignore
+  const copied: SetForm = {
+    ...formOf({
+      ...SPEC,
+      measures: [own],
+      limits: [...SPEC.limits, limit],
+      practice: {
+        ...SPEC.practice,
+        uncertainty: [{ measure: key, value: 0.001, unit: 'in' }],
+        path: { gates: [{ gate: 'pan', asks: [`measure:${key}`] }] },
+      },
+    }),
+    reason: 'Because',
+  };
+  const speaksOf = (form: SetForm, of: string) => JSON.stringify({ ...form, measures: [] }).split(of).length - 1;
+
+  test('can be issued as it is, also where its step was typed with a comma', () => {
+    expect(wrongIn(copied)).toEqual([]);
+    expect(ownFormKey({ ...copied.measures[0], resolution: '0,0005' })).toBe(key);
+  });
+
+  test('removed, leaves nothing behind that would keep the set from being issued', () => {
+    const without = withoutOwn(copied, key);
+    expect(speaksOf(without, 'Coupling')).toBe(0);
+    expect(wrongIn(without)).toEqual([]);
+    // Only the row itself removed, three fields speak of what is not there.
+    expect(wrongIn({ ...copied, measures: [] })).toEqual(expect.arrayContaining([`limits.${SPEC.limits.length}.measure`, 'practice.uncertainty.0.measure', 'practice.path.gates'])); // prettier-ignore
+  });
+
+  test('called otherwise, is limited, trusted and asked by its gate under its new name', () => {
+    const measures = [{ ...copied.measures[0], title: 'Coupling run-out' }];
+    const after = ownFormKey(measures[0]);
+    const renamed = { ...withOwnAs(copied, key, after), measures };
+    expect(speaksOf(renamed, after)).toBe(3);
+    expect(wrongIn(renamed)).toEqual([]);
+  });
+
+  test('in a draft of an older version still has its gates', () => {
+    const { practice } = copied;
+    const older = { ...copied, practice: { ...practice, path: { ...practice.path, gates: 'pan: flags:bottom-end' } } };
+    expect(readSetDraft(older as never).practice!.path.gates).toEqual([{ gate: 'pan', asks: ['flags:bottom-end'] }]);
+    expect(readSetDraft(copied)).toBe(copied);
   });
 });

@@ -6,7 +6,7 @@ import type { ValveKind } from '../../../core/engine/engine.js';
 import { ownKey, type OwnMeasure } from '../../../core/plan/own-measure.js';
 import type { AskedBesides, Practice, Recheck } from '../../../core/plan/practice.js';
 import type { Basis, SpecLimit, SpecSet } from '../../../core/plan/spec-sets.js';
-import { pathForm, pathOf, type PathForm } from './path-practice.js';
+import { gatesOfText, pathForm, pathOf, type PathForm } from './path-practice.js';
 import { geometryForm, geometryOf, type GeometryForm } from './geometry-practice.js';
 import { typedNumber } from '../../app/typed-number.js';
 import type { Unit } from '../../../core/units/units.js';
@@ -23,6 +23,8 @@ export interface LimitForm {
   basis: string;
   required: boolean;
   source: string;
+  /** Where a set is begun from an example: whether somebody stands for this line. */
+  isConfirmed?: boolean;
 }
 
 /** A measure of the shop's own as it is typed. */
@@ -38,7 +40,7 @@ export interface OwnForm {
 
 /** The key under which limits and readings know a measure that is typed, as far as it is one. */
 export const ownFormKey = ({ resolution, ...row }: OwnForm): string =>
-  ownKey({ ...row, title: row.title.trim(), resolution: Number(resolution) } as OwnMeasure);
+  ownKey({ ...row, title: row.title.trim(), resolution: typedNumber(resolution) } as OwnMeasure);
 
 /** A spec set as it is typed: the shape of the request, with texts for its figures and lists of figures. */
 export interface SetForm {
@@ -166,7 +168,7 @@ function requestOf({ practice, limits, measures, ...form }: SetForm, id: string,
     id,
     after,
     ...form,
-    limits: limits.map(({ valve, min, max, preferred, ...limit }) => ({
+    limits: limits.map(({ valve, min, max, preferred, isConfirmed: _, ...limit }) => ({
       ...limit,
       ...(valve === '' ? {} : { valve }),
       min: typedNumber(min),
@@ -258,8 +260,14 @@ export function checkSetForm(
   after: number,
 ): { ok: true; request: NewSpecSet } | { ok: false; issues: Issue[] } {
   const request = requestOf(form, id, after);
+  const open = form.limits.flatMap(({ isConfirmed }, index) => (isConfirmed === false ? [index] : []));
+  // One line says it for all of them.
+  const unconfirmed = open.slice(0, 1).map((index) => ({
+    path: `limits.${index}.isConfirmed`,
+    message: open.length === 1 ? 'confirm it or remove it' : `confirm it or remove it, and ${open.length - 1} more`,
+  }));
   const parsed = newSpecSetRequest.safeParse(request);
-  const issues = parsed.success
+  const wrong = parsed.success
     ? asIssues(checkSpecSet(parsed.data))
     : [
         ...parsed.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })),
@@ -272,6 +280,52 @@ export function checkSetForm(
           }),
         ),
       ];
+  const issues = [...wrong, ...unconfirmed];
   if (issues.length > 0 || !parsed.success) return { ok: false, issues };
   return { ok: true, request: parsed.data };
+}
+
+/** A set that is begun from an example, each of its lines still to be confirmed. */
+export const toConfirm = (form: SetForm): SetForm => ({
+  ...form,
+  limits: form.limits.map((limit) => ({ ...limit, isConfirmed: false })),
+});
+
+/** What an older version kept on this device: gates were a line each. */
+export function readSetDraft(draft: Partial<SetForm>): Partial<SetForm> {
+  const path = draft.practice?.path as (Omit<PathForm, 'gates'> & { gates: PathForm['gates'] | string }) | undefined;
+  if (!draft.practice || !path || typeof path.gates !== 'string') return draft;
+  return { ...draft, practice: { ...draft.practice, path: { ...path, gates: gatesOfText(path.gates) } } };
+}
+
+/** The form without a measure of the shop's own: neither limited, nor trusted, nor asked by a gate any more. */
+export function withoutOwn(form: SetForm, key: string): SetForm {
+  const { practice } = form;
+  const other = ({ measure }: { measure: string }) => measure !== key;
+  return {
+    ...form,
+    measures: form.measures.filter((one) => ownFormKey(one) !== key),
+    limits: form.limits.filter(other),
+    practice: {
+      ...practice,
+      uncertainty: practice.uncertainty.filter(other),
+      path: { ...practice.path, gates: practice.path.gates.map(({ gate, asks }) => ({ gate, asks: asks.filter((ask) => ask !== `measure:${key}`) })) },
+    },
+  }; // prettier-ignore
+}
+
+/** The form after a measure of the shop's own is called or taken otherwise: everything that speaks of it follows. */
+export function withOwnAs(form: SetForm, before: string, after: string): SetForm {
+  const { practice } = form;
+  const followed = <Row extends { measure: string }>(row: Row): Row => (row.measure === before ? { ...row, measure: after } : row); // prettier-ignore
+  const asked = (ask: string) => (ask === `measure:${before}` ? `measure:${after}` : ask);
+  return {
+    ...form,
+    limits: form.limits.map(followed),
+    practice: {
+      ...practice,
+      uncertainty: practice.uncertainty.map(followed),
+      path: { ...practice.path, gates: practice.path.gates.map(({ gate, asks }) => ({ gate, asks: asks.map(asked) })) },
+    },
+  };
 }

@@ -1,6 +1,8 @@
 import { wordRecheck } from '../../../contracts/wording/recheck.js';
 import type { Scope } from '../../../core/engine/places.js';
 import type { Stage } from '../../../core/plan/measure.js';
+import { GATE_WORD, wordAsk } from '../../../contracts/wording/gate.js';
+import type { Gate } from '../../../core/plan/gates.js';
 import { pathForm, type PathForm } from './path-practice.js';
 import type { Recheck } from '../../../core/plan/practice.js';
 import type { Basis, SpecLimit } from '../../../core/plan/spec-sets.js';
@@ -81,6 +83,9 @@ export const SCOPE_NAME: Record<Scope, string> = {
   fastener: 'fastener',
 };
 
+/** A gate as it is chosen; what another version knows, as it is spelled. */
+const wordGate = (gate: string) => GATE_WORD[gate as Gate]?.close ?? gate;
+
 /** A part of a practice, as two versions are compared by it, in words: a list row by row. */
 export function practiceWords(path: string, json: string): string {
   if (json === '') return 'not said';
@@ -88,7 +93,8 @@ export function practiceWords(path: string, json: string): string {
   if (!Array.isArray(part)) return String(part);
   if (part.length === 0) return 'none';
   const [, of] = /^path\.(\w+)$/.exec(path) ?? [];
-  if (of !== undefined) return pathForm({ [of]: part })[of as keyof PathForm].replaceAll('\n', '. ');
+  if (of === 'gates') return (part as PathForm['gates']).map(({ gate, asks }) => `${wordGate(gate)}: ${asks.map(wordAsk).join(', ')}`).join('. '); // prettier-ignore
+  if (of !== undefined) return String(pathForm({ [of]: part })[of as keyof PathForm]).replaceAll('\n', '. ');
   if (path === 'rechecks') return (part as Recheck[]).map((row) => `${row.what} ${wordRecheck(row)}`).join('. ');
   return part.map((row: unknown) => (typeof row === 'object' ? Object.values(row!).join(' ') : String(row))).join(', ');
 }

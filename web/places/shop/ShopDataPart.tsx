@@ -5,7 +5,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type FormEvent } from 'react';
 import { Controller, useWatch } from 'react-hook-form';
 import { useRevalidator } from 'react-router';
 import { PAPERS, type ChangeShop } from '../../../contracts/shop-data.js';
@@ -13,6 +13,7 @@ import { WEEKDAYS, type Weekday } from '../../../core/plan/work-time.js';
 import { ApiError, ask, sayError } from '../../app/api.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { useRefused } from '../../app/use-refused.js';
+import { WrongFields } from '../../app/WrongFields.js';
 import { SheetHead } from '../../drawings/SheetHead.js';
 import { useDraftForm } from '../../state/draft.js';
 import { useSession } from '../../state/session.js';
@@ -28,25 +29,36 @@ const ZONES = Intl.supportedValuesOf('timeZone');
 export function ShopDataPart({ loaded }: { loaded: ChangeShop }) {
   const filed = useMemo(() => formOfShop(loaded), [loaded]);
   const { form, isDraft, settle } = useDraftForm<ShopForm>('shop-data', filed, (draft) => ({ ...filed, ...draft }));
-  const { control, handleSubmit, setError, clearErrors, formState } = form;
+  const { control, handleSubmit, formState } = form;
   const [problem, setProblem] = useState<string | null>(null);
   const { revalidate } = useRevalidator();
   const askSession = useSession((session) => session.ask);
-  const show = useRefused(setError, (path) => path.split('.')[0]);
-  const submit = handleSubmit(async (typed) => {
-    clearErrors();
-    setProblem(null);
+  const { wrong, refuse, clear } = useRefused(
+    form,
+    (path) => path.split('.')[0],
+    (typed) => {
+      const checked = requestOfShop(typed, new Date());
+      return checked.ok ? [] : checked.issues;
+    },
+  );
+  const send = handleSubmit(async (typed) => {
     const checked = requestOfShop(typed, new Date());
-    if (!checked.ok) return setProblem(show(checked.issues));
+    if (!checked.ok) return refuse(checked.issues);
     try {
       await ask('POST /api/shop/data', { body: checked.request });
       settle();
       await Promise.all([revalidate(), askSession()]);
     } catch (error) {
-      if (error instanceof ApiError) show(error.issues);
+      if (error instanceof ApiError) refuse(error.issues);
       setProblem(sayError(error));
     }
   });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    setProblem(null);
+    clear();
+    void send();
+  };
   const [name, address, paper, letterhead] = useWatch({ control, name: ['name', 'address', 'paper', 'letterhead'] });
   return (
     <section aria-label="The shop" className="shop-part shop-says">
@@ -59,7 +71,7 @@ export function ShopDataPart({ loaded }: { loaded: ChangeShop }) {
           picture={letterhead === '' ? '' : `/api/pictures/${letterhead}`}
         />
       </div>
-      <form className="shop-form" noValidate onSubmit={(event) => void submit(event)}>
+      <form className="shop-form" noValidate onSubmit={submit}>
         <FormField control={control} name="name" label="Name" help="as it stands on records from now on" />
         <FormField
           control={control}
@@ -180,11 +192,7 @@ export function ShopDataPart({ loaded }: { loaded: ChangeShop }) {
           {isDraft && <Button onClick={settle}>Leave it as it was</Button>}
         </div>
       </form>
-      {problem && (
-        <p role="alert" className="shop-warning">
-          {problem}
-        </p>
-      )}
+      <WrongFields wrong={wrong} problem={problem} />
     </section>
   );
 }
