@@ -213,7 +213,7 @@ test('a metric engine with shaft rockers: marks over shims, in which the exhaust
   const choose = page.getByRole('region', { name: 'Choose a setting' });
   await choose.getByLabel('Shims under the stand, mm').fill('-1.4');
   await page.keyboard.press('Enter');
-  await expect(choose.getByText('a reason, in a few words')).toBeVisible();
+  await expect(choose.getByText('a reason, in a few words', { exact: true })).toBeVisible();
   await expect(choose.getByLabel('Shims under the stand, mm')).toHaveValue('-1.4');
   await choose.getByLabel('Reason').fill('a lower stand was borrowed and rubbed narrower');
   await page.keyboard.press('Enter');

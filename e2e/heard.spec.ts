@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { test } from './device.js';
-import { openEngine, signedIn } from './hands.js';
+import { openEngine, signedIn, signIn } from './hands.js';
 
 test('each place has its title, and its heading is heard where one comes to it', async ({ page }) => {
   await signedIn(page, 'builder');
@@ -76,4 +76,28 @@ test('a firing order that turns out wrong is put right by the lead, who sees wha
   await expect(page.getByRole('button', { name: /^File/ })).toBeDisabled();
   const engine = await (await page.request.get(`/api/engines/${id}`)).json();
   expect(engine.firingOrder).toEqual([1, 8, 4, 2, 6, 5, 7, 3]);
+});
+
+test('zoomed to 320 px, no field of a long form is ever behind its foot, at whatever height', async ({ page }) => {
+  await signIn(page, 'owner', '/limits/shop-solid/next');
+  for (const height of [640, 256]) {
+    await page.setViewportSize({ width: 320, height });
+    await page.getByLabel('Title').first().focus();
+    const behind: string[] = [];
+    let many = 0;
+    for (; many < 80; many++) {
+      await page.keyboard.press('Tab');
+      const found = await page.evaluate(() => {
+        const one = document.activeElement as HTMLElement;
+        if (!one.closest('.write-set')) return null;
+        const { left, top, width, height: tall } = one.getBoundingClientRect();
+        const there = document.elementFromPoint(left + width / 2, top + tall / 2);
+        const isSeen = there !== null && (one.contains(there) || there.contains(one) || there.closest('label')?.contains(one)); // prettier-ignore
+        return isSeen ? '' : (one.getAttribute('aria-label') ?? one.textContent ?? one.tagName);
+      });
+      if (found) behind.push(found);
+    }
+    expect(many).toBe(80);
+    expect(behind).toEqual([]);
+  }
 });

@@ -72,6 +72,8 @@ interface Style {
   align?: 'left' | 'center' | 'right';
   /** What it is to a screen reader; a paragraph, unless said otherwise. */
   tag?: 'H1' | 'H2' | 'H3' | 'TH' | 'TD';
+  /** What a head of a table is the head of; its column, unless said otherwise. */
+  scope?: 'Column' | 'Row';
 }
 
 /** Every glyph of the figure face is this wide, in parts of its size. */
@@ -93,14 +95,14 @@ function writeFigures(doc: Doc, text: string, x: number, y: number, size: number
 
 /** A line or paragraph at a place; figures are always one line. */
 export function write(doc: Doc, text: string, x: number, y: number, style: Style = {}): void {
-  const { font = 'text', size = 9, colour = INK.ink, width, align = 'left', tag = 'P' } = style;
+  const { font = 'text', size = 9, colour = INK.ink, width, align = 'left', tag = 'P', scope = 'Column' } = style;
   const draw = () => {
     doc.font(font).fontSize(size).fillColor(colour);
     if (font.startsWith('figure')) writeFigures(doc, text, x, y, size, { width, align });
     else doc.text(text, x, y, { width, align, lineBreak: width !== undefined });
   };
   part(doc, tag, draw, {
-    ...(tag === 'TH' ? { scope: 'Column' } : {}),
+    ...(tag === 'TH' ? { scope } : {}),
     // Figures are put down word by word; said, they are one line.
     ...(font.startsWith('figure') ? { actual: text } : {}),
   });
@@ -179,14 +181,24 @@ function drawRows(doc: Doc, columns: Column[], rows: Cell[][], startY: number): 
     const height = Math.max(...row.map((cell, index) => heightOf(cell, columns[index]))) + 4;
     const room = roomFor(doc, y, height);
     if (room !== y) y = heads(room);
-    together(doc, 'TR', () => row.forEach((cell, index) => drawCell(doc, cell, columns[index], lefts[index], y)));
+    together(doc, 'TR', () => row.forEach((cell, index) => drawCell(doc, cell, columns[index], lefts[index], y, index === 0))); // prettier-ignore
     y += height;
   }
   return y;
 }
 
-function drawCell(doc: Doc, cell: Cell, { font = 'text', width, align }: Column, x: number, y: number): void {
-  if (typeof cell === 'string') return write(doc, cell, x, y, { font, size: 8.5, width: width - 8, align, tag: 'TD' });
+/** One cell; the first of a row says what the row is of. */
+function drawCell(
+  doc: Doc,
+  cell: Cell,
+  { font = 'text', width, align }: Column,
+  x: number,
+  y: number,
+  isFirst: boolean,
+): void {
+  const tag = isFirst && cell !== '' ? 'TH' : 'TD';
+  if (typeof cell === 'string')
+    return write(doc, cell, x, y, { font, size: 8.5, width: width - 8, align, tag, scope: 'Row' });
   part(doc, 'TD', () => {
     drawMark(doc, cell.mark, x + 4, y + 5, 3.2);
     write(doc, cell.word, x + 12, y, { size: 8.5, colour: markInk(cell.mark) });
@@ -204,10 +216,30 @@ export function paragraph(doc: Doc, text: string, startY: number, number?: strin
   return y + needed;
 }
 
+/** A line of the contents that a reader shows beside the pages, leading here. */
+export const bookmark = (doc: Doc, text: string, y: number): void => {
+  const above: object = { top: Math.max(0, y - 12) };
+  doc.outline.addItem(text, above);
+};
+
+/** Makes a place of the page lead to an address, told as a link. */
+export function linked(
+  doc: Doc,
+  url: string,
+  [x, y, width, height]: [number, number, number, number],
+  draw: () => void,
+): void {
+  part(doc, 'Link', () => {
+    draw();
+    doc.link(x, y, width, height, url);
+  });
+}
+
 /** The head of a section, on a new page where there is no room left for what follows it. */
 export function title(doc: Doc, text: string, y: number): number {
   const at = roomFor(doc, y, 60);
   write(doc, text, PAGE.margin, at, { font: 'head', size: 13, tag: 'H2' });
+  bookmark(doc, text, at);
   return at + 20;
 }
 

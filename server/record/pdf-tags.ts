@@ -27,7 +27,7 @@ export function part(
   doc: Doc,
   tag: string,
   draw: () => void,
-  options: { alt?: string; actual?: string; scope?: 'Column' } = {},
+  options: { alt?: string; actual?: string; scope?: 'Column' | 'Row' } = {},
 ): void {
   const cursor = cursors.get(doc)!;
   if (cursor.drawing) return draw();

@@ -5,7 +5,7 @@ import { recordCounts } from '../../core/record/record-counts.js';
 import type { SignedJson } from './jws.js';
 import { attachJson, makeRoom } from './pdf-signature.js';
 import { drawMap } from './pdf-map.js';
-import { dateOf, hairline, INK, INNER, openDocument, PAGE, write, type Doc } from './pdf-page.js';
+import { bookmark, dateOf, hairline, INK, INNER, linked, openDocument, PAGE, write, type Doc } from './pdf-page.js';
 import { ornament, part } from './pdf-tags.js';
 import { drawLetterhead, drawPictures, type Images } from './pdf-pictures.js';
 import { tables } from './pdf-tables.js';
@@ -29,6 +29,7 @@ function drawQr(doc: Doc, text: string, x: number, y: number, size: number): voi
     doc.fillColor(INK.ink).fill();
   };
   part(doc, 'Figure', draw, { alt: `Code that leads to ${text}` });
+  doc.link(x, y, size, size, text);
 }
 
 /** The page for the frame: who, what, the engine with its values, the signature, the way to verify. */
@@ -53,6 +54,7 @@ function frontPage(doc: Doc, record: BuildRecord, fingerprint: string, images: I
     write(doc, line, beside, 57, { size: 8.5, colour: INK.steel, width: margin + INNER - 90 - beside });
   }
   write(doc, 'Build record', margin, 76, { font: 'head', size: 34, tag: 'H1' });
+  bookmark(doc, 'Build record', 76);
   write(doc, `Revision ${record.revision}`, margin, 60, {
     font: 'figure',
     size: 9,
@@ -99,10 +101,10 @@ function frontPage(doc: Doc, record: BuildRecord, fingerprint: string, images: I
   drawQr(doc, verifyUrl(record, fingerprint), margin + INNER - qr, y + 2, qr);
   write(doc, 'Fingerprint', margin, 742, { font: 'head', size: 8, colour: INK.steel });
   write(doc, fingerprint.match(/.{16}/g)!.join(' '), margin, 753, { font: 'figure', size: 8.2 });
-  write(doc, `Verify: scan, or open ${record.shop.verifyAddress}/verify`, margin, 768, {
-    size: 8.5,
-    colour: INK.steel,
-  });
+  const address = `${record.shop.verifyAddress}/verify`;
+  linked(doc, address, [margin, 766, INNER - 150, 13], () =>
+    write(doc, `Verify: scan, or open ${address}`, margin, 768, { size: 8.5, colour: INK.steel }),
+  );
 }
 
 /**

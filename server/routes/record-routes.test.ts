@@ -154,6 +154,21 @@ describe('the record', () => {
     expect(markInk('suspect')).toBe(PALETTE.print.flag);
   });
 
+  test('the PDF is read by ear: rows have their heads, its sections are bookmarks, and the way to verify is a link', async () => {
+    const { pdf } = await signedFiles();
+    const path = join(mkdtempSync(join(tmpdir(), 'utex-pdf-')), 'record.pdf');
+    writeFileSync(path, pdf);
+    const structure = execFileSync('pdfinfo', ['-struct-text', path], { encoding: 'utf8' });
+    const attributes = execFileSync('pdfinfo', ['-struct', path], { encoding: 'utf8' });
+    expect(attributes.match(/Scope Row/g)!.length).toBeGreaterThan(3);
+    expect(attributes.match(/Scope Column/g)!.length).toBeGreaterThan(3);
+    expect(structure).toMatch(/TH[^"]*"1? ?intake"/);
+    const source = pdf.toString('latin1');
+    const bookmarks = [...source.matchAll(/\/Title \(([^)]*)\)/g)].map(([, title]) => title);
+    expect(bookmarks).toEqual(expect.arrayContaining(['Build record', 'Every value, by cylinder']));
+    expect(execFileSync('pdfinfo', ['-url', path], { encoding: 'utf8' })).toMatch(/\/verify\n/);
+  });
+
   test('the same record always gives the same bytes, as JSON and as PDF', async () => {
     const { json, pdf } = await signedFiles();
     const payload = Buffer.from(JSON.parse(json.toString()).payload, 'base64url');

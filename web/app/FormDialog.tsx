@@ -4,13 +4,17 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useId, type FormEvent, type ReactNode } from 'react';
-import { Problem } from './Problem.js';
+import { WrongFields } from './WrongFields.js';
+import type { WrongField } from './use-refused.js';
+
+const NOTHING: readonly WrongField[] = [];
 
 /** A dialog that files what is typed in it: its fields, what is wrong with the whole of them, and the two ways out. */
 export function FormDialog({
   title,
   className,
   problem = null,
+  wrong = NOTHING,
   leave = 'Leave it',
   file,
   isSmall = false,
@@ -24,6 +28,8 @@ export function FormDialog({
   className?: string;
   /** Why it was not filed. */
   problem?: string | null;
+  /** Which of its fields keep it from being filed. */
+  wrong?: readonly WrongField[];
   /** What the two ways out are called. */
   leave?: string;
   file: string;
@@ -48,7 +54,7 @@ export function FormDialog({
         <DialogTitle id={id}>{title}</DialogTitle>
         <DialogContent className={className}>
           {children}
-          <Problem says={problem} />
+          <WrongFields wrong={wrong} problem={problem} />
         </DialogContent>
         <DialogActions>
           <Button onClick={onClose}>{leave}</Button>

@@ -1,10 +1,11 @@
 import { useSnackbar } from 'notistack';
 import { useState, type FormEvent } from 'react';
-import { useWatch, type FieldPath, type FieldValues } from 'react-hook-form';
+import { useWatch, type FieldValues } from 'react-hook-form';
 import type { Issue } from '../../contracts/errors.js';
 import { useDraftForm } from '../state/draft.js';
 import { useDesk } from '../state/use-desk.js';
-import { act, ApiError, sayError, sayFields } from './api.js';
+import { act, ApiError, sayError } from './api.js';
+import { useRefused } from './use-refused.js';
 
 interface Asked<Form extends FieldValues, Said extends object> {
   /** Of the paper; it names the draft too, where nothing else does. */
@@ -28,22 +29,17 @@ export function usePaperForm<Form extends FieldValues, Said extends object>(aske
   const reload = useDesk((desk) => desk.reload);
   const id = useDesk((desk) => desk.engine!.id);
   const { form, isDraft, settle } = useDraftForm<Form>(`${id}.${draft}`, filed);
-  const { control, setError, clearErrors } = form;
+  const { control } = form;
   const [problem, setProblem] = useState<string | null>(null);
   const { enqueueSnackbar } = useSnackbar();
   const typed = useWatch({ control }) as Form;
-  const show = (issues: Issue[]) => {
-    for (const { path, message } of issues) setError(fieldOf(path) as FieldPath<Form>, { message });
-  };
+  const { wrong, refuse, clear } = useRefused(form, fieldOf, (now) => check(now).issues);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    clearErrors();
+    clear();
     setProblem(null);
     const { said, issues } = check(form.getValues());
-    if (!said) {
-      show(issues);
-      return setProblem(sayFields(issues.map(({ path }) => fieldOf(path))));
-    }
+    if (!said) return refuse(issues);
     try {
       await act('POST /api/engines/:id/papers/:kind', { params: { id, kind }, body: said });
       enqueueSnackbar(filedWords(said));
@@ -51,9 +47,9 @@ export function usePaperForm<Form extends FieldValues, Said extends object>(aske
       await reload();
       settle();
     } catch (error) {
-      if (error instanceof ApiError) show(error.issues);
+      if (error instanceof ApiError) refuse(error.issues);
       setProblem(sayError(error));
     }
   };
-  return { form, control, typed, problem, isDraft, settle, submit };
+  return { form, control, typed, wrong, problem, isDraft, settle, submit };
 }

@@ -1,13 +1,14 @@
 import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
-import { useForm, type FieldPath } from 'react-hook-form';
+import { useForm } from 'react-hook-form';
 import { newLineRequest, WANTED_KINDS, type NewLine } from '../../contracts/parts.js';
 import { PART_NAME } from '../../contracts/wording/parts.js';
 import { spokenPlace } from '../../core/engine/places.js';
 import type { PartLine } from '../../core/parts/line.js';
 import type { PartKind } from '../../core/parts/part.js';
 import type { Measure, Stage } from '../../core/plan/measure.js';
-import { act, ApiError, sayError, sayFields } from '../app/api.js';
+import { act, ApiError, sayError } from '../app/api.js';
+import { useRefused } from '../app/use-refused.js';
 import { FormDialog } from '../app/FormDialog.js';
 import { FormChoice, FormField } from '../app/FormField.js';
 import { moneyText, readMoney } from '../app/money.js';
@@ -54,7 +55,7 @@ export function WantPart({ begun, onClose }: { begun: Begun; onClose: () => void
   const [problem, setProblem] = useState<string | null>(null);
   const { enqueueSnackbar } = useSnackbar();
   const currency = book?.currency ?? null;
-  const { control, getValues, setError, clearErrors } = useForm<Typed>({
+  const form = useForm<Typed>({
     defaultValues: {
       part: begun.part,
       what: begun.what ?? '',
@@ -66,14 +67,12 @@ export function WantPart({ begun, onClose }: { begun: Begun; onClose: () => void
       note: '',
     },
   });
+  const { control } = form;
   useEffect(() => {
     if (!book) void load();
   }, [book, load]);
 
-  const file = async () => {
-    clearErrors();
-    setProblem(null);
-    const { places, quantity, spares, priceEach, supplierId, ...typed } = getValues();
+  const read = ({ places, quantity, spares, priceEach, supplierId, ...typed }: Typed) => {
     const price = readMoney(priceEach, currency);
     const parsed = newLineRequest.safeParse({
       id,
@@ -92,23 +91,21 @@ export function WantPart({ begun, onClose }: { begun: Begun; onClose: () => void
       ...(price.ok ? [] : [{ path: 'priceEach', message: price.why }]),
       ...(parsed.success ? [] : parsed.error.issues.map(({ path, message }) => ({ path: String(path[0]), message }))),
     ];
-    const show = (wrong: { path: string; message: string }[]) => {
-      for (const { path, message } of wrong) {
-        const field = path.split('.')[0];
-        if (FIELDS.includes(field)) setError(field as FieldPath<Typed>, { message });
-      }
-    };
-    if (issues.length > 0 || !parsed.success) {
-      show(issues);
-      return setProblem(sayFields(issues.map(({ path }) => path)));
-    }
+    return { line: parsed.success && issues.length === 0 ? parsed.data : null, issues };
+  };
+  const { wrong, refuse, clear } = useRefused(form, (path) => path.split('.')[0], (typed) => read(typed).issues); // prettier-ignore
+  const file = async () => {
+    clear();
+    setProblem(null);
+    const { line, issues } = read(form.getValues());
+    if (!line) return refuse(issues);
     try {
-      await act('POST /api/parts/lines', { body: parsed.data satisfies NewLine });
-      enqueueSnackbar(begun.isFromShelf ? `Taken from the shelf: ${parsed.data.what}` : `On the list of parts: ${parsed.data.what}`); // prettier-ignore
+      await act('POST /api/parts/lines', { body: line satisfies NewLine });
+      enqueueSnackbar(begun.isFromShelf ? `Taken from the shelf: ${line.what}` : `On the list of parts: ${line.what}`); // prettier-ignore
       await load();
       onClose();
     } catch (error) {
-      if (error instanceof ApiError) show(error.issues);
+      if (error instanceof ApiError) refuse(error.issues.filter(({ path }) => FIELDS.includes(path.split('.')[0])));
       setProblem(sayError(error));
     }
   };
@@ -117,6 +114,7 @@ export function WantPart({ begun, onClose }: { begun: Begun; onClose: () => void
     <FormDialog
       title={`${begun.isFromShelf ? 'From the shelf' : 'A part is wanted'}${where}`}
       className="want-part"
+      wrong={wrong}
       problem={problem}
       file={begun.isFromShelf ? 'Take it' : 'Put it on the list'}
       onFile={file}

@@ -17,7 +17,7 @@ export function ChooseSetting({ found, unit }: { found: RockerGeometry; unit: Un
   const looksOn = useLooksOn();
   const inUnit = unit === 'mm' ? 'mm' : 'in';
   const filed = useMemo(() => chosenFormOf(chosen, inUnit, school), [chosen, inUnit, school]);
-  const { control, problem, isDraft, settle, submit } = usePaperForm<ChosenForm, object>({
+  const { control, wrong, problem, isDraft, settle, submit } = usePaperForm<ChosenForm, object>({
     kind: 'setting-chosen',
     draft: `setting-chosen-${kind}`,
     filed,
@@ -58,7 +58,14 @@ export function ChooseSetting({ found, unit }: { found: RockerGeometry; unit: Un
             />
             <FormField control={control} name="reason" label="Reason" help="a little long, kept off the edge" />
           </fieldset>
-          <FormEnd file="Choose this setting" what="sheet" problem={problem} isDraft={isDraft} onDrop={settle} />
+          <FormEnd
+            file="Choose this setting"
+            what="sheet"
+            wrong={wrong}
+            problem={problem}
+            isDraft={isDraft}
+            onDrop={settle}
+          />
         </form>
       )}
     </section>

@@ -85,7 +85,7 @@ export function PushrodsForm() {
   const sheet = useDesk((desk) => desk.sheet!);
   const { thread, lifter, mount } = useDesk((desk) => desk.engine!);
   const filed = useMemo(() => pushrodsFormOf(pushrodsOf(file), thread.unit), [file, thread.unit]);
-  const { control, typed, problem, isDraft, settle, submit } = usePaperForm<Form, object>({
+  const { control, typed, wrong, problem, isDraft, settle, submit } = usePaperForm<Form, object>({
     kind: 'pushrods',
     filed,
     check: checkPushrods,
@@ -139,7 +139,7 @@ export function PushrodsForm() {
             on each side.
           </p>
         )}
-        <FormEnd file="File pushrods" what="sheet" problem={problem} isDraft={isDraft} onDrop={settle} />
+        <FormEnd file="File pushrods" what="sheet" wrong={wrong} problem={problem} isDraft={isDraft} onDrop={settle} />
       </div>
       <figure className="timing-wheel">
         <RodEnds

@@ -36,7 +36,7 @@ export function RockersForm() {
   const file = useDesk((desk) => desk.file!);
   const { thread } = useDesk((desk) => desk.engine!);
   const filed = useMemo(() => rockersFormOf(rockersOf(file).at(-1), thread.unit), [file, thread.unit]);
-  const { control, typed, problem, isDraft, settle, submit } = usePaperForm<Form, object>({
+  const { control, typed, wrong, problem, isDraft, settle, submit } = usePaperForm<Form, object>({
     kind: 'rockers',
     filed,
     check: checkRockers,
@@ -82,7 +82,14 @@ export function RockersForm() {
         {KINDS.map((kind) => (
           <FigureGroup key={kind} control={control} paths={ROCKER_FIGURES} group={groupOf(kind)} />
         ))}
-        <FormEnd file="File rockers and tips" what="sheet" problem={problem} isDraft={isDraft} onDrop={settle} />
+        <FormEnd
+          file="File rockers and tips"
+          what="sheet"
+          wrong={wrong}
+          problem={problem}
+          isDraft={isDraft}
+          onDrop={settle}
+        />
       </div>
       <figure className="timing-wheel tips">
         {KINDS.map((kind) => {

@@ -26,7 +26,7 @@ export function RodsKeptForm() {
   const engine = useDesk((desk) => desk.engine!);
   const { unit } = engine.thread;
   const filed = useMemo(() => keptFormOf(rodsKeptOf(file), unit), [file, unit]);
-  const { control, typed, problem, isDraft, settle, submit } = usePaperForm<Form, object>({
+  const { control, typed, wrong, problem, isDraft, settle, submit } = usePaperForm<Form, object>({
     kind: 'rods-kept',
     filed,
     check: checkKept,
@@ -56,7 +56,14 @@ export function RodsKeptForm() {
         {keptGroups(engine.mount, stoodBy(engine)).map((group) => (
           <FigureGroup key={group.legend} control={control} paths={KEPT_FIGURES} group={group} />
         ))}
-        <FormEnd file="File kept pushrods" what="sheet" problem={problem} isDraft={isDraft} onDrop={settle} />
+        <FormEnd
+          file="File kept pushrods"
+          what="sheet"
+          wrong={wrong}
+          problem={problem}
+          isDraft={isDraft}
+          onDrop={settle}
+        />
       </div>
       <section className="kept-results" aria-label="Before measuring">
         <h3>Before measuring</h3>

@@ -106,7 +106,7 @@ export function SetUp() {
     return last ? formOf(last) : emptyForm(thread.unit);
   }, [file, thread.unit]);
   const [changed, setChanged] = useState<ValueChange[] | null>(null);
-  const { control, typed, problem, isDraft, settle, submit } = usePaperForm<SetUpForm, MockUp>({
+  const { control, typed, wrong, problem, isDraft, settle, submit } = usePaperForm<SetUpForm, MockUp>({
     kind: 'mock-up',
     filed,
     check: checkSetUp,
@@ -211,7 +211,14 @@ export function SetUp() {
             />
           ))}
         </fieldset>
-        <FormEnd file="File the set-up" what="set-up" problem={problem} isDraft={isDraft} onDrop={settle} />
+        <FormEnd
+          file="File the set-up"
+          what="set-up"
+          wrong={wrong}
+          problem={problem}
+          isDraft={isDraft}
+          onDrop={settle}
+        />
         {isDraft && (
           <section aria-label="If it is filed">
             <h3>If it is filed</h3>

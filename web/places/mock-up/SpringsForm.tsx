@@ -41,7 +41,7 @@ export function SpringsForm() {
     const paper = springPaperOf(file!);
     return paper ? springsFormOf(paper) : emptySprings(thread.unit);
   }, [file, thread.unit]);
-  const { control, typed, problem, isDraft, settle, submit } = usePaperForm<Form, Springs>({
+  const { control, typed, wrong, problem, isDraft, settle, submit } = usePaperForm<Form, Springs>({
     kind: 'springs',
     filed,
     check: checkSprings,
@@ -76,7 +76,14 @@ export function SpringsForm() {
         {KINDS.map((kind) => (
           <Nest key={kind} kind={kind} control={control} />
         ))}
-        <FormEnd file="File the springs" what="nest" problem={problem} isDraft={isDraft} onDrop={settle} />
+        <FormEnd
+          file="File the springs"
+          what="nest"
+          wrong={wrong}
+          problem={problem}
+          isDraft={isDraft}
+          onDrop={settle}
+        />
       </div>
       <figure className="timing-wheel spring-heights">
         {KINDS.map((kind) => {

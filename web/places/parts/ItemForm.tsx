@@ -1,10 +1,11 @@
-import { useState, type FormEvent } from 'react';
+import type { FormEvent } from 'react';
 import { useForm, useWatch, type FieldPath } from 'react-hook-form';
 import { itemSchema, WANTED_KINDS, type PartsAnswer } from '../../../contracts/parts.js';
 import { PART_NAME } from '../../../contracts/wording/parts.js';
 import type { StockItem } from '../../../core/parts/stock.js';
 import { fromCanonical, toCanonical } from '../../../core/units/units.js';
-import { act, sayFields } from '../../app/api.js';
+import { act } from '../../app/api.js';
+import { useRefused } from '../../app/use-refused.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { moneyText, readMoney } from '../../app/money.js';
 import { newId } from '../../app/new-id.js';
@@ -38,7 +39,7 @@ export function ItemForm({ book, item, onDone }: { book: PartsAnswer; item: Stoc
   const unit = chosen === 'mm' ? 'mm' : 'in';
   const text = (mm: number | null | undefined) => (mm === null || mm === undefined ? '' : String(Number(fromCanonical(mm, unit).toFixed(5)))); // prettier-ignore
   const lengths = item?.lengths;
-  const { control, getValues, setError, clearErrors } = useForm<Typed>({
+  const form = useForm<Typed>({
     defaultValues: {
       part: item?.part ?? 'pushrods',
       title: item?.title ?? '',
@@ -55,14 +56,10 @@ export function ItemForm({ book, item, onDone }: { book: PartsAnswer; item: Stoc
       keep: item?.keep?.toString() ?? '',
     },
   });
+  const { control } = form;
   const kind = useWatch({ control, name: 'kind' });
-  const [problem, setProblem] = useState<string | null>(null);
   const { run, isBusy } = usePartsAct();
-  const write = async (event: FormEvent) => {
-    event.preventDefault();
-    clearErrors();
-    setProblem(null);
-    const typed = getValues();
+  const read = (typed: Typed) => {
     const mm = (value: string): unknown => {
       const read = typedNumber(value);
       return typeof read === 'number' ? toCanonical(read, unit) : read;
@@ -92,11 +89,17 @@ export function ItemForm({ book, item, onDone }: { book: PartsAnswer; item: Stoc
       ...(price.ok ? [] : [{ path: 'priceEach', message: price.why }]),
       ...(parsed.success ? [] : parsed.error.issues.map(({ path, message }) => ({ path: fieldOf(path.join('.')), message }))),
     ]; // prettier-ignore
-    for (const { path, message } of issues) setError(path as FieldPath<Typed>, { message });
-    if (!parsed.success || issues.length > 0) return setProblem(sayFields(issues.map(({ path }) => path)));
+    return { item: parsed.success && issues.length === 0 ? parsed.data : null, issues };
+  };
+  const { wrong, refuse, clear } = useRefused(form, (path) => path, (typed) => read(typed).issues); // prettier-ignore
+  const write = async (event: FormEvent) => {
+    event.preventDefault();
+    clear();
+    const { item: page, issues } = read(form.getValues());
+    if (!page) return refuse(issues);
     const isWritten = await run(async () => {
-      await act('POST /api/parts/items', { body: { items: [parsed.data] } });
-      return `${parsed.data.title} written down`;
+      await act('POST /api/parts/items', { body: { items: [page] } });
+      return `${page.title} written down`;
     });
     if (isWritten) onDone();
   };
@@ -144,7 +147,7 @@ export function ItemForm({ book, item, onDone }: { book: PartsAnswer; item: Stoc
       {field('priceEach', `Price each${book.currency ? `, ${book.currency}` : ''}`)}
       {field('leadDays', 'Here in, days')}
       {field('keep', 'Kept at least')}
-      <WriteEnd problem={problem} isBusy={isBusy} onLeave={onDone} />
+      <WriteEnd wrong={wrong} isBusy={isBusy} onLeave={onDone} />
     </form>
   );
 }

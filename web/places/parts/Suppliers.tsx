@@ -1,8 +1,10 @@
 import Button from '@mui/material/Button';
 import { useState, type FormEvent } from 'react';
-import { useForm, type FieldPath } from 'react-hook-form';
+import { useForm } from 'react-hook-form';
+import type { ZodError } from 'zod';
 import { supplierSchema, type PartsAnswer, type Supplier } from '../../../contracts/parts.js';
-import { act, sayFields } from '../../app/api.js';
+import { act } from '../../app/api.js';
+import { useRefused } from '../../app/use-refused.js';
 import { FileButton } from '../../app/FileButton.js';
 import { FormField } from '../../app/FormField.js';
 import { newId } from '../../app/new-id.js';
@@ -87,22 +89,27 @@ export function Suppliers({ book }: { book: PartsAnswer }) {
   );
 }
 
+/** What a schema refused, by its fields; nothing where it took it. */
+const issuesOf = (error: ZodError | undefined) =>
+  (error?.issues ?? []).map(({ path, message }) => ({ path: path.join('.'), message }));
+
 function SupplierForm({ supplier, onDone }: { supplier: Supplier | null; onDone: () => void }) {
-  const { control, getValues, setError, clearErrors } = useForm({
+  const form = useForm({
     defaultValues: { name: supplier?.name ?? '', mail: supplier?.mail ?? '', phone: supplier?.phone ?? '', note: supplier?.note ?? '' },
   }); // prettier-ignore
-  const [problem, setProblem] = useState<string | null>(null);
+  const { control } = form;
   const { run, isBusy } = usePartsAct();
+  const read = (typed: object) => supplierSchema.safeParse({ id: supplier?.id ?? newId(), ...typed });
+  const { wrong, refuse, clear } = useRefused(
+    form,
+    (path) => path,
+    (typed) => issuesOf(read(typed).error),
+  );
   const write = async (event: FormEvent) => {
     event.preventDefault();
-    clearErrors();
-    setProblem(null);
-    const parsed = supplierSchema.safeParse({ id: supplier?.id ?? newId(), ...getValues() });
-    if (!parsed.success) {
-      const { issues } = parsed.error;
-      for (const { path, message } of issues) setError(path.join('.') as FieldPath<{ name: string }>, { message });
-      return setProblem(sayFields(issues.map(({ path }) => path.join('.'))));
-    }
+    clear();
+    const parsed = read(form.getValues());
+    if (!parsed.success) return refuse(issuesOf(parsed.error));
     const isWritten = await run(async () => {
       await act('POST /api/parts/suppliers', { body: { supplier: parsed.data } });
       return `${parsed.data.name} written down`;
@@ -115,7 +122,7 @@ function SupplierForm({ supplier, onDone }: { supplier: Supplier | null; onDone:
       <FormField control={control} name="mail" label="Mail" />
       <FormField control={control} name="phone" label="Phone" />
       <FormField control={control} name="note" label="Note" />
-      <WriteEnd problem={problem} isBusy={isBusy} onLeave={onDone} />
+      <WriteEnd wrong={wrong} isBusy={isBusy} onLeave={onDone} />
     </form>
   );
 }

@@ -1,20 +1,21 @@
 import Button from '@mui/material/Button';
-import { Problem } from '../../app/Problem.js';
+import { WrongFields } from '../../app/WrongFields.js';
+import type { WrongField } from '../../app/use-refused.js';
 
 /** Below a page of the book: what is wrong with it, writing it down, and leaving it. */
 export function WriteEnd({
-  problem,
+  wrong,
   isBusy,
   onLeave,
 }: {
-  problem: string | null;
+  wrong: readonly WrongField[];
   isBusy: boolean;
   onLeave: () => void;
 }) {
   // prettier-ignore
   return (
     <>
-      <Problem says={problem} />
+      <WrongFields wrong={wrong} />
       <div className="order-end">
         <Button type="submit" variant="contained" disabled={isBusy}>
           Write it down

@@ -24,7 +24,7 @@ export function PlanPart({
   onFiled: (group: string) => void;
 }) {
   const engine = useDesk((desk) => desk.engine!);
-  const { form, control, typed, problem, isDraft, settle, submit } = usePaperForm<
+  const { form, control, typed, wrong, problem, isDraft, settle, submit } = usePaperForm<
     PlanForm,
     { group: string; title: string }
   >({
@@ -147,7 +147,7 @@ export function PlanPart({
             </p>
           )}
         </fieldset>
-        <FormEnd file="File plan" what="sheet" problem={problem} isDraft={isDraft} onDrop={settle} />
+        <FormEnd file="File plan" what="sheet" wrong={wrong} problem={problem} isDraft={isDraft} onDrop={settle} />
       </div>
       <figure>
         {drawn ? (

@@ -1,11 +1,11 @@
 import { useSnackbar } from 'notistack';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type FormEvent } from 'react';
 import { useWatch, type FieldPath } from 'react-hook-form';
-import type { Issue } from '../../../contracts/errors.js';
 import { completeCard } from '../../../core/cam/cam-card.js';
 import { cardChange, targetBeforeCard } from '../../../core/sheet/card-change.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
-import { ApiError, act, sayError, sayFields } from '../../app/api.js';
+import { ApiError, act, sayError } from '../../app/api.js';
+import { useRefused } from '../../app/use-refused.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import { useDesk } from '../../state/use-desk.js';
@@ -30,7 +30,7 @@ export function CamCardForm() {
     [card, thread.unit],
   );
   const { form, isDraft, settle } = useDraftForm<CardForm>(`${id}.cam-card`, filed, readDraft);
-  const { control, handleSubmit, setError } = form;
+  const { control, handleSubmit } = form;
   const [problem, setProblem] = useState<string | null>(null);
   const { enqueueSnackbar } = useSnackbar();
   const typed = useWatch({ control }) as CardForm;
@@ -45,15 +45,9 @@ export function CamCardForm() {
   );
   const old = targetBeforeCard(file!, sheet!);
 
-  const show = (issues: Issue[]) => {
-    for (const { path, message } of issues) setError(fieldAt(path), { message });
-  };
-  const submit = handleSubmit(async () => {
-    setProblem(null);
-    if (!checked.card) {
-      show(checked.issues);
-      return setProblem(sayFields(checked.issues.map(({ path }) => path)));
-    }
+  const { wrong, refuse, clear } = useRefused(form, fieldAt, (now) => checkCard(now).issues);
+  const send = handleSubmit(async () => {
+    if (!checked.card) return refuse(checked.issues);
     const asksTarget = change?.target != null;
     if (asksTarget && chosenDeg === null)
       return setProblem('Choose the target for this card: degrees after top centre.');
@@ -65,21 +59,22 @@ export function CamCardForm() {
       setTarget('');
       settle();
     } catch (error) {
-      if (error instanceof ApiError) show(error.issues);
+      if (error instanceof ApiError) refuse(error.issues);
       setProblem(sayError(error));
     }
   });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    setProblem(null);
+    clear();
+    void send();
+  };
   const follows = (path: string) => {
     const computed = completed?.computed.includes(path) ? completed.figures[path] : undefined;
     return computed === undefined ? undefined : `follows: ${figure(computed)}`;
   };
   return (
-    <form
-      className="measuring-form beside-wheel"
-      onSubmit={(event) => void submit(event)}
-      noValidate
-      aria-label="Cam card"
-    >
+    <form className="measuring-form beside-wheel" onSubmit={submit} noValidate aria-label="Cam card">
       <div>
         <h2>Cam card</h2>
         <fieldset>
@@ -132,7 +127,7 @@ export function CamCardForm() {
             The target of {figure(old)}° was chosen before this card was filed. Choose it again under Sprocket.
           </p>
         )}
-        <FormEnd file="File the card" what="card" problem={problem} isDraft={isDraft} onDrop={settle} />
+        <FormEnd file="File the card" what="card" wrong={wrong} problem={problem} isDraft={isDraft} onDrop={settle} />
       </div>
       <CardWheel events={completed?.figures ?? typedEvents(typed)} />
     </form>

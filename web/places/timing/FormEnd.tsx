@@ -1,11 +1,13 @@
 import Button from '@mui/material/Button';
 import { useLooksOn } from '../../state/session.js';
-import { Problem } from '../../app/Problem.js';
+import { WrongFields } from '../../app/WrongFields.js';
+import type { WrongField } from '../../app/use-refused.js';
 
 interface Props {
   /** What filing it is called. */
   file: string;
   what: 'card' | 'lobe' | 'set-up' | 'nest' | 'sheet';
+  wrong?: readonly WrongField[];
   problem: string | null;
   disabled?: boolean;
   /** Whether the server does not have what is typed yet. */
@@ -14,11 +16,11 @@ interface Props {
 }
 
 /** Below a form that is filed: what is wrong with it, filing it, and throwing away what is kept here only. */
-export function FormEnd({ file, what, problem, disabled = false, isDraft, onDrop }: Props) {
+export function FormEnd({ file, what, wrong = [], problem, disabled = false, isDraft, onDrop }: Props) {
   const looksOn = useLooksOn();
   return (
     <>
-      <Problem says={problem} />
+      <WrongFields wrong={wrong} problem={problem} />
       {!looksOn && (
         <div className="measuring-form-end">
           <Button type="submit" variant="contained" disabled={disabled}>
