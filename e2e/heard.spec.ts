@@ -101,3 +101,46 @@ test('zoomed to 320 px, no field of a long form is ever behind its foot, at what
     expect(behind).toEqual([]);
   }
 });
+
+test('on a phone and zoomed far in, maps are lists of readable lines, and every stage has its name', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await signedIn(page, 'builder');
+  const id = await openEngine(page, 'setting');
+  const map = page.getByRole('list', { name: 'Valve map' });
+  await expect(map.getByRole('listitem')).toHaveCount(16);
+  const fourth = map.getByRole('button', { name: /^4 exhaust/ });
+  const { height } = (await fourth.boundingBox())!;
+  expect(height).toBeGreaterThanOrEqual(44);
+  await fourth.click();
+  await expect(page.locator('.now-head h2')).toHaveText('4 exhaust');
+  await page.keyboard.type('0.5');
+  await expect(fourth).toContainText('0.5');
+  // What has the focus and what the number goes into are one, also in the list.
+  await page.keyboard.press('Enter');
+  await expect(map.locator('[aria-current]')).toBeFocused();
+  await expect(map.locator('[aria-current]')).not.toHaveAccessibleName(/^4 exhaust/);
+
+  const stages = page.getByRole('navigation', { name: 'Stages' });
+  await expect(stages.getByRole('link')).toHaveCount(0);
+  await stages.getByRole('button').press('Enter');
+  const names = await stages.getByRole('link').evaluateAll((links) =>
+    links.map((link) => {
+      const title = link.querySelector('.stage-title')!;
+      return [parseFloat(getComputedStyle(title).fontSize), title.getBoundingClientRect().width > 20];
+    }),
+  );
+  expect(names).toHaveLength(12);
+  expect(names.every(([size, isSeen]) => (size as number) >= 16 && isSeen)).toBe(true);
+  await stages.getByRole('link', { name: /^Bottom end/ }).press('Enter');
+  await expect(page.getByRole('list', { name: 'Crank from the side' }).getByRole('button', { name: /^main 1/ })).toBeVisible(); // prettier-ignore
+  await expect(stages.getByRole('link')).toHaveCount(0);
+
+  // Larger again, it is drawn; what is drawn is heard once, by its name with its unit.
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`/engines/${id}/setting`);
+  const drawn = page.getByRole('group', { name: 'Valve map' });
+  await expect(drawn.getByRole('button', { name: /^4 exhaust: 0\.50? turn, / })).toBeVisible();
+  expect(await drawn.evaluate((svg) => [...svg.querySelectorAll('text')].every((text) => text.closest('[aria-hidden]')))).toBe(true); // prettier-ignore
+});

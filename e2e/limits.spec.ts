@@ -139,7 +139,7 @@ test('a blank set says what it lacks, and what a gate asks is picked rather than
   const pan = page.getByRole('region', { name: 'Close the pan' });
   await expect(pan.getByRole('listitem')).toHaveText(['Rod side clearance', 'all that is required of bottom end', 'no flag open on bottom end']); // prettier-ignore
   await pan.getByRole('button', { name: /say it ourselves/ }).press('Enter');
-  await pan.getByRole('button', { name: 'Do not ask: all that is required of bottom end' }).press('Enter');
+  await pan.getByRole('button', { name: 'Remove: all that is required of bottom end' }).press('Enter');
   await pan.getByLabel(/ask for$/).selectOption({ label: 'Crank end play' });
   await page.getByRole('button', { name: 'Issue the set' }).press('Enter');
   await expect(page.getByText(/issued by owner .*: Only the pan/)).toBeVisible();

@@ -1,8 +1,11 @@
 import { CRANK, crankSide, type CrankPoint } from '../../core/drawing/crank-side.js';
-import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
 import type { Engine } from '../../core/engine/engine.js';
 import { spokenPlace } from '../../core/engine/places.js';
 import { PlaceCell, type CellFace } from './PlaceCell.js';
+import { PlaceList } from './PlaceList.js';
+import { saidPlace } from './said-place.js';
+import { useIsTooSmall } from './use-is-too-small.js';
+import { VerdictMark } from './VerdictMark.js';
 
 interface Props {
   engine: Pick<Engine, 'banks' | 'pins' | 'mains' | 'firingOrder' | 'intervals'>;
@@ -17,6 +20,25 @@ interface Props {
 export function CrankSideView({ engine, faces, active, typed, onPick }: Props) {
   const side = crankSide(engine);
   const { mains, pins, cylinders, banks, axisY, width, height, nose } = side;
+  const isTooSmall = useIsTooSmall(width);
+  const points = [...cylinders, ...pins, ...mains, ...banks, { place: 'engine', ...nose }].filter(({ place }) => faces[place]); // prettier-ignore
+  // Where nothing is typed into it, the crank is looked at as a whole.
+  if (isTooSmall && points.length > 0)
+    return (
+      <PlaceList
+        label="Crank from the side"
+        active={active}
+        typed={typed}
+        places={points.map(({ place }) => ({
+          key: place,
+          name: spokenPlace(place),
+          mark: <VerdictMark mark={faces[place].mark} word={false} />,
+          figure: faces[place].figure,
+          unit: faces[place].unit,
+          onPick: () => onPick(place),
+        }))}
+      />
+    );
   const cell = ({ place, x, y }: CrankPoint, label: string, radius = CRANK.cell) => {
     const face = faces[place];
     if (!face) return null;
@@ -27,7 +49,7 @@ export function CrankSideView({ engine, faces, active, typed, onPick }: Props) {
         y={y}
         radius={radius}
         label={label}
-        said={`${spokenPlace(place)}: ${face.figure ? `${face.figure}, ` : ''}${MARK_WORD[face.mark]}`}
+        said={saidPlace(place, face)}
         face={face}
         active={place === active}
         typed={place === active ? typed : ''}
@@ -41,6 +63,7 @@ export function CrankSideView({ engine, faces, active, typed, onPick }: Props) {
       viewBox={`0 0 ${width} ${height}`}
       role="group"
       aria-label="Crank from the side"
+      data-bench-map
       style={{ width: '100%', height: '100%', display: 'block' }}
     >
       <line
@@ -94,6 +117,7 @@ export function CrankSideView({ engine, faces, active, typed, onPick }: Props) {
             />
             {!faces[place] && (
               <text
+                aria-hidden="true"
                 x={x}
                 y={y + 6}
                 textAnchor="middle"
@@ -114,7 +138,7 @@ export function CrankSideView({ engine, faces, active, typed, onPick }: Props) {
       {banks.map((point) => cell(point, point.place))}
       {cell({ place: 'engine', ...nose }, 'nose', 30)}
       <path d={`M 2 ${axisY + 66} l 12 -6 v 12 z`} fill="var(--steel)" />
-      <text x={18} y={axisY + 71} fontFamily="var(--head)" fontSize={15} fill="var(--steel)">
+      <text aria-hidden="true" x={18} y={axisY + 71} fontFamily="var(--head)" fontSize={15} fill="var(--steel)">
         front
       </text>
     </svg>

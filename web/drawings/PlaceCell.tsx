@@ -1,4 +1,5 @@
 import type { Mark } from '../../core/judge/mark.js';
+import type { Unit } from '../../core/units/units.js';
 import { usePlaceFocus } from './use-place-focus.js';
 import { markColour, MarkAt } from './VerdictMark.js';
 
@@ -6,6 +7,7 @@ import { markColour, MarkAt } from './VerdictMark.js';
 export interface CellFace {
   mark: Mark;
   figure: string;
+  unit?: Unit;
 }
 
 interface Props {
@@ -28,54 +30,56 @@ export function PlaceCell({ x, y, radius, label, said, face, active, typed, onPi
   const place = usePlaceFocus<SVGCircleElement>(active);
   return (
     <g>
-      {active && <circle cx={x} cy={y} r={radius + 6} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />}
-      <circle
-        cx={x}
-        cy={y}
-        r={radius}
-        fill="var(--sheet)"
-        stroke={active ? 'var(--dye)' : 'var(--steel)'}
-        strokeWidth={1.2}
-      />
-      {typed !== '' ? (
-        <text
-          x={x}
-          y={y + 6}
-          textAnchor="middle"
-          className="figure"
-          fontSize={Math.max(9, Math.min(18, (1.9 * radius * 1.6) / Math.max(typed.length, 1)))}
-          fontWeight={600}
-          fill="var(--dye)"
-        >
-          {typed}
-        </text>
-      ) : (
-        <>
+      <g aria-hidden="true">
+        {active && <circle cx={x} cy={y} r={radius + 6} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />}
+        <circle
+          cx={x}
+          cy={y}
+          r={radius}
+          fill="var(--sheet)"
+          stroke={active ? 'var(--dye)' : 'var(--steel)'}
+          strokeWidth={1.2}
+        />
+        {typed !== '' ? (
           <text
             x={x}
-            y={y - 11}
-            textAnchor="middle"
-            fontFamily="var(--head)"
-            fontWeight={600}
-            fontSize={14}
-            fill="var(--steel)"
-          >
-            {label}
-          </text>
-          <MarkAt mark={mark} x={x} y={y + 1} radius={5.5} />
-          <text
-            x={x}
-            y={y + 22}
+            y={y + 6}
             textAnchor="middle"
             className="figure"
-            fontSize={12.5}
+            fontSize={Math.max(9, Math.min(18, (1.9 * radius * 1.6) / Math.max(typed.length, 1)))}
             fontWeight={600}
-            fill={markColour(mark)}
+            fill="var(--dye)"
           >
-            {figure}
+            {typed}
           </text>
-        </>
-      )}
+        ) : (
+          <>
+            <text
+              x={x}
+              y={y - 11}
+              textAnchor="middle"
+              fontFamily="var(--head)"
+              fontWeight={600}
+              fontSize={14}
+              fill="var(--steel)"
+            >
+              {label}
+            </text>
+            <MarkAt mark={mark} x={x} y={y + 1} radius={5.5} />
+            <text
+              x={x}
+              y={y + 22}
+              textAnchor="middle"
+              className="figure"
+              fontSize={12.5}
+              fontWeight={600}
+              fill={markColour(mark)}
+            >
+              {figure}
+            </text>
+          </>
+        )}
+      </g>
       <circle
         cx={x}
         cy={y}

@@ -1,12 +1,17 @@
 import { FASTENERS, fastenersAt, headCorners } from '../../core/drawing/tightening-pattern.js';
 import type { ReactNode } from 'react';
 import type { TighteningPlan } from '../../core/tightening/plan.js';
+import type { Unit } from '../../core/units/units.js';
+import { PlaceList } from './PlaceList.js';
+import { figureWithUnit } from './said-place.js';
+import { useIsTooSmall } from './use-is-too-small.js';
 import { usePlaceFocus } from './use-place-focus.js';
 
 /** How a fastener stands in the pass that is shown. */
 export interface FastenerFace {
   state: 'open' | 'done' | 'off' | 'skipped' | 'moved';
   figure: string;
+  unit?: Unit;
 }
 
 const WORD: Record<FastenerFace['state'], string> = {
@@ -16,6 +21,12 @@ const WORD: Record<FastenerFace['state'], string> = {
   skipped: 'passed by',
   moved: 'moved',
 };
+
+const isWrong = ({ state }: FastenerFace): boolean => state === 'off' || state === 'moved';
+
+/** All of a fastener, as it is heard. */
+const saidOf = ({ nth, turn }: { nth: number; turn: number }, face: FastenerFace) =>
+  [`fastener ${nth}${face.figure ? ` ${figureWithUnit(face.figure, face.unit)}` : ''}`, `${turn} in the order`, WORD[face.state]].join(', '); // prettier-ignore
 
 interface Props {
   plan: Pick<TighteningPlan, 'count' | 'rows' | 'pattern' | 'order'>;
@@ -62,7 +73,29 @@ function Head({
 /** A group of fasteners as it lies before the hand, with its order: the head that is active glows, one passed by is an open ring. */
 export function TighteningPattern({ plan, faces = {}, active, typed = '', onPick, label }: Props) {
   const heads = fastenersAt(plan);
+  // Its words are smaller than those of other drawings.
+  const isTooSmall = useIsTooSmall(1.3 * FASTENERS.width);
   const inOrder = plan.order.flatMap((nth) => heads.find((head) => head.nth === nth) ?? []);
+  if (isTooSmall && onPick)
+    return (
+      <PlaceList
+        label={label}
+        active={active === undefined ? undefined : String(active)}
+        typed={typed}
+        places={inOrder.map((head) => {
+          const face = faces[head.nth] ?? { state: 'open', figure: '' };
+          return {
+            key: String(head.nth),
+            name: `${head.turn}. №${head.nth}`,
+            mark: <span aria-hidden="true">{isWrong(face) ? '▲' : face.state === 'done' ? '●' : '○'}</span>,
+            figure: face.figure,
+            unit: face.unit,
+            note: WORD[face.state],
+            onPick: () => onPick(head.nth),
+          };
+        })}
+      />
+    );
   const size = Math.min(
     FASTENERS.head,
     plan.pattern === 'rows'
@@ -74,6 +107,7 @@ export function TighteningPattern({ plan, faces = {}, active, typed = '', onPick
       viewBox={`0 0 ${FASTENERS.width} ${FASTENERS.height}`}
       role="group"
       aria-label={label}
+      data-bench-map
       className="tightening-pattern"
     >
       <polyline
@@ -87,26 +121,12 @@ export function TighteningPattern({ plan, faces = {}, active, typed = '', onPick
         const face = faces[nth] ?? { state: 'open', figure: '' };
         const isActive = nth === active;
         const isTaken = face.state !== 'open' && face.state !== 'skipped';
-        const ink =
-          face.state === 'off' || face.state === 'moved'
-            ? 'var(--flag)'
-            : face.state === 'skipped'
-              ? 'var(--ochre)'
-              : 'var(--ink)';
+        const ink = isWrong(face) ? 'var(--flag)' : face.state === 'skipped' ? 'var(--ochre)' : 'var(--ink)';
         const figure = isActive && typed !== '' ? typed : face.figure;
-        const shownFigure =
-          figure === '' ? '' : `${face.state === 'off' || face.state === 'moved' ? '▲ ' : ''}${figure}`;
+        const shownFigure = figure === '' ? '' : `${isWrong(face) ? '▲ ' : ''}${figure}`;
         return (
           <g key={nth}>
-            <Head
-              said={[
-                `fastener ${nth}${shownFigure ? ` ${shownFigure}` : ''}`,
-                `${turn} in the order`,
-                WORD[face.state],
-              ].join(', ')}
-              isActive={isActive}
-              onPick={onPick && (() => onPick(nth))}
-            >
+            <Head said={saidOf(head, { ...face, figure })} isActive={isActive} onPick={onPick && (() => onPick(nth))}>
               <circle cx={x} cy={y} r={size + 13} fill="transparent" />
             </Head>
             <g aria-hidden="true" pointerEvents="none">

@@ -2,13 +2,16 @@ import { memo } from 'react';
 import { arcPath, onCircle } from '../../core/drawing/arc.js';
 import { DIAL, dialBand, dialDeg, dialEnds } from '../../core/drawing/dial.js';
 import { MAP, valveMapLayout } from '../../core/drawing/valve-map.js';
-import { MARK_WORD } from '../../core/drawing/verdict-mark.js';
 import type { Bank } from '../../core/engine/engine.js';
 import { spokenPlace } from '../../core/engine/places.js';
 import type { Limit } from '../../core/judge/judge.js';
 import type { Mark } from '../../core/judge/mark.js';
+import type { Unit } from '../../core/units/units.js';
+import { PlaceList } from './PlaceList.js';
+import { saidPlace } from './said-place.js';
+import { useIsTooSmall } from './use-is-too-small.js';
 import { usePlaceFocus } from './use-place-focus.js';
-import { markColour, MarkAt } from './VerdictMark.js';
+import { markColour, MarkAt, VerdictMark } from './VerdictMark.js';
 
 /** What one valve shows on its dial. */
 export interface DialFace {
@@ -17,6 +20,8 @@ export interface DialFace {
   value: number | null;
   limit: Limit | null;
   figure: string;
+  /** That of the figure, where it has one. */
+  unit?: Unit;
   /** On its base circle at the crank's present angle; left out where no crank is turned. */
   resting?: boolean;
   /** Who else is at this valve. */
@@ -42,6 +47,24 @@ interface Props {
   /** Left out where the map only shows. */
   onPick?: (place: string) => void;
 }
+
+/** What is said of a valve besides its value. */
+const besides = ({ hands, waits, slack }: DialFace): string[] =>
+  [slack && SLACK[slack], hands && `${hands} is here`, waits && `left out: ${waits}`].flatMap((one) => one || []); // prettier-ignore
+
+/** All of a valve, as it is heard. */
+function saidOf(place: string, face: DialFace): string {
+  const stands = face.resting === undefined ? '' : face.resting ? ', may be set now' : ', on its lobe or ramp';
+  return [saidPlace(place, face) + stands, ...besides(face)].join(', ');
+}
+
+/** Valves as they lie along the heads, each cylinder's intake first. */
+const inPairs = (valves: { place: string }[]) =>
+  [...new Set(valves.map(({ place }) => place.slice(0, -1)))].flatMap((cylinder) =>
+    valves
+      .filter(({ place }) => place.slice(0, -1) === cylinder)
+      .sort((one, other) => other.place.localeCompare(one.place)),
+  );
 
 /** Slanting lines over a dial that is left out for now. */
 const hatch = (x: number, y: number) => [-24, -8, 8, 24].map((dx) => `M ${x + dx - 10} ${y + 22} l 20 -44`).join(' ');
@@ -82,95 +105,94 @@ const Dial = memo(function Dial({
   const pointer = value !== null && limit ? dialDeg(value, limit) : null;
   const from = pointer === null ? null : onCircle(x, y, 29, pointer);
   const to = pointer === null ? null : onCircle(x, y, 43, pointer);
-  const stands = resting === undefined ? '' : resting ? ', may be set now' : ', on its lobe or ramp';
-  const more = [slack && SLACK[slack], hands && `${hands} is here`, waits && `left out: ${waits}`].filter(Boolean);
-  const said = `${[`${spokenPlace(place)}: ${figure ? `${figure}, ` : ''}${MARK_WORD[mark]}${stands}`, ...more].join(', ')}`;
   return (
     <g>
-      {active && <circle cx={x} cy={y} r={MAP.dial + 8} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />}
-      <circle
-        cx={x}
-        cy={y}
-        r={MAP.dial + 1}
-        fill={active ? 'var(--sheet)' : resting ? 'var(--sheet)' : 'transparent'}
-        stroke={resting ? 'var(--dye)' : 'none'}
-        strokeWidth={1.6}
-        strokeDasharray={active ? 'none' : '5 3'}
-      />
-      <path d={arcPath(x, y, 34, -DIAL.endDeg, DIAL.endDeg)} fill="none" stroke="var(--ring)" strokeWidth={7} />
-      {band && (
-        <path d={arcPath(x, y, 34, band.fromDeg, band.toDeg)} fill="none" stroke="var(--band)" strokeWidth={7} />
-      )}
-      {limit &&
-        dialEnds(limit).map((deg) => {
-          const [inner, outer] = [onCircle(x, y, 29, deg), onCircle(x, y, 39, deg)];
-          return (
-            <line
-              key={deg}
-              x1={inner.x}
-              y1={inner.y}
-              x2={outer.x}
-              y2={outer.y}
-              stroke="var(--steel)"
-              strokeWidth={1.6}
-            />
-          );
-        })}
-      {from && to && <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke={markColour(mark)} strokeWidth={4} />}
-      {typed !== '' ? (
-        <text
-          x={x}
-          y={y + 7}
-          textAnchor="middle"
-          className="figure"
-          fontSize={Math.min(22, 110 / Math.max(typed.length, 1))}
-          fontWeight={600}
-          fill="var(--dye)"
-        >
-          {typed}
-        </text>
-      ) : (
-        <>
-          <MarkAt mark={mark} x={x} y={y - 1} radius={8} />
+      <g aria-hidden="true">
+        {active && <circle cx={x} cy={y} r={MAP.dial + 8} fill="var(--dye-wash)" stroke="var(--dye)" strokeWidth={3} />}
+        <circle
+          cx={x}
+          cy={y}
+          r={MAP.dial + 1}
+          fill={active ? 'var(--sheet)' : resting ? 'var(--sheet)' : 'transparent'}
+          stroke={resting ? 'var(--dye)' : 'none'}
+          strokeWidth={1.6}
+          strokeDasharray={active ? 'none' : '5 3'}
+        />
+        <path d={arcPath(x, y, 34, -DIAL.endDeg, DIAL.endDeg)} fill="none" stroke="var(--ring)" strokeWidth={7} />
+        {band && (
+          <path d={arcPath(x, y, 34, band.fromDeg, band.toDeg)} fill="none" stroke="var(--band)" strokeWidth={7} />
+        )}
+        {limit &&
+          dialEnds(limit).map((deg) => {
+            const [inner, outer] = [onCircle(x, y, 29, deg), onCircle(x, y, 39, deg)];
+            return (
+              <line
+                key={deg}
+                x1={inner.x}
+                y1={inner.y}
+                x2={outer.x}
+                y2={outer.y}
+                stroke="var(--steel)"
+                strokeWidth={1.6}
+              />
+            );
+          })}
+        {from && to && <line x1={from.x} y1={from.y} x2={to.x} y2={to.y} stroke={markColour(mark)} strokeWidth={4} />}
+        {typed !== '' ? (
           <text
             x={x}
-            y={y + 36}
+            y={y + 7}
             textAnchor="middle"
             className="figure"
-            fontSize={figure.length > 5 ? 14 : 17}
+            fontSize={Math.min(22, 110 / Math.max(typed.length, 1))}
             fontWeight={600}
-            fill={markColour(mark)}
+            fill="var(--dye)"
           >
-            {figure}
+            {typed}
           </text>
-        </>
-      )}
-      {waits && <path d={hatch(x, y)} stroke="var(--steel)" strokeWidth={1.4} />}
-      {slack && <SlackMark slack={slack} x={x} y={y} />}
-      {hands && (
+        ) : (
+          <>
+            <MarkAt mark={mark} x={x} y={y - 1} radius={8} />
+            <text
+              x={x}
+              y={y + 36}
+              textAnchor="middle"
+              className="figure"
+              fontSize={figure.length > 5 ? 14 : 17}
+              fontWeight={600}
+              fill={markColour(mark)}
+            >
+              {figure}
+            </text>
+          </>
+        )}
+        {waits && <path d={hatch(x, y)} stroke="var(--steel)" strokeWidth={1.4} />}
+        {slack && <SlackMark slack={slack} x={x} y={y} />}
+        {hands && (
+          <text
+            x={x}
+            y={y + MAP.dial + 20}
+            textAnchor="middle"
+            fontFamily="var(--head)"
+            fontWeight={600}
+            fontSize={14}
+            fill="var(--dye)"
+          >
+            {hands}
+          </text>
+        )}
         <text
           x={x}
-          y={y + MAP.dial + 20}
+          y={y - MAP.dial - 12}
           textAnchor="middle"
           fontFamily="var(--head)"
           fontWeight={600}
-          fontSize={14}
-          fill="var(--dye)"
+          fontSize={16}
+          fill="var(--steel)"
         >
-          {hands}
+          {place.slice(-1)}
         </text>
-      )}
-      <text
-        x={x}
-        y={y - MAP.dial - 12}
-        textAnchor="middle"
-        fontFamily="var(--head)"
-        fontWeight={600}
-        fontSize={16}
-        fill="var(--steel)"
-      >
-        {place.slice(-1)}
-      </text>
+      </g>
       {/* What is pressed and named lies over the drawing, as large as a gloved finger needs. */}
       <circle
         cx={x}
@@ -178,7 +200,7 @@ const Dial = memo(function Dial({
         r={MAP.dial + 8}
         ref={shape}
         fill="transparent"
-        aria-label={said}
+        aria-label={saidOf(place, face)}
         data-place={place}
         {...(onPick
           ? {
@@ -201,15 +223,36 @@ const Dial = memo(function Dial({
  */
 export function ValveMap({ banks, faces, active, typed = '', onPick }: Props) {
   const layout = valveMapLayout(banks);
+  const isTooSmall = useIsTooSmall(layout.width);
+  // A drawing without a value is looked at as a whole.
+  if (isTooSmall && (onPick || Object.values(faces).some(({ figure }) => figure !== '')))
+    return (
+      <PlaceList
+        label="Valve map"
+        active={active}
+        typed={typed}
+        // A line a cylinder: intakes under intakes.
+        places={inPairs(layout.valves).map(({ place }) => ({
+          key: place,
+          name: spokenPlace(place),
+          mark: <VerdictMark mark={faces[place].mark} word={false} />,
+          figure: faces[place].figure,
+          unit: faces[place].unit,
+          note: [faces[place].resting && 'may be set now', ...besides(faces[place])].filter(Boolean).join(', '),
+          ...(onPick ? { onPick: () => onPick(place) } : {}),
+        }))}
+      />
+    );
   return (
     <svg
       viewBox={`0 0 ${layout.width} ${layout.height}`}
       role="group"
       aria-label="Valve map"
+      data-bench-map
       style={{ width: '100%', height: '100%', display: 'block' }}
     >
       {layout.crankLineY !== null && (
-        <g>
+        <g aria-hidden="true">
           <line
             x1={70}
             y1={layout.crankLineY}
@@ -226,7 +269,7 @@ export function ValveMap({ banks, faces, active, typed = '', onPick }: Props) {
         </g>
       )}
       {layout.cylinders.map(({ cylinder, x, y, numberY }) => (
-        <g key={cylinder}>
+        <g key={cylinder} aria-hidden="true">
           <circle cx={x} cy={y} r={MAP.bore} fill="none" stroke="var(--hairline)" strokeWidth={1.5} />
           <text
             x={x}

@@ -31,7 +31,7 @@ export function PlaceDrawing({ measure, unit, active, typed, onPick, more }: Pro
     const through = feeds(measure.key).map((key) => valueAt(key, place));
     const judged = own && !own.limit ? (through.find((row) => row?.limit) ?? own) : own;
     const mark: Mark = judged?.verdict ?? 'missing';
-    return { own, mark, figure: own ? formatFigure(own.value, unit) : '' };
+    return { own, mark, unit, figure: own ? formatFigure(own.value, unit) : '' };
   };
   const places = placesOf(engine, measure.scope);
   if (measure.scope === 'valve')
@@ -41,7 +41,7 @@ export function PlaceDrawing({ measure, unit, active, typed, onPick, more }: Pro
         faces={Object.fromEntries(
           places.map((place) => {
             const { own, mark, figure } = faceAt(place);
-            return [place, { mark, figure, value: own?.value ?? null, limit: own?.limit ?? null }];
+            return [place, { mark, figure, unit, value: own?.value ?? null, limit: own?.limit ?? null }];
           }),
         )}
         active={active}

@@ -26,6 +26,7 @@ export function facesOf({ sheet, engine, entry, active, target, lengthUnit }: St
           value: face?.value ?? null,
           limit: face?.limit ?? null,
           figure: shown ? formatBound(shown, shownIn) : '',
+          unit: shownIn,
         },
       ];
     }),

@@ -41,7 +41,7 @@ function keepsItsKeys(target: EventTarget | null, key: string): boolean {
   if (target.closest('input, textarea, select, [role=combobox], [role=listbox], [role=dialog]')) return true;
   return (
     (key === 'Enter' || key === ' ') &&
-    target.closest('button, a, summary, [role=button]:not([data-bench-place])') !== null
+    target.closest('a, summary, :is(button, [role=button]):not([data-bench-place])') !== null
   );
 }
 

@@ -61,7 +61,8 @@ export function BottomEnd() {
   if (measure.key === 'deck-height')
     for (const bank of placesOf(engine, 'bank')) {
       const square = valueAt('deck-square', bank);
-      if (square) more[bank] = { mark: square.verdict, figure: formatFigure(square.value, lengthUnit) };
+      if (square)
+        more[bank] = { mark: square.verdict, figure: formatFigure(square.value, lengthUnit), unit: lengthUnit };
     }
   return (
     <MeasuringPlace

@@ -70,7 +70,7 @@ export function GatesPicker({ control }: { control: Control<SetForm> }) {
                   {row && (
                     <Button
                       size="small"
-                      aria-label={`Do not ask: ${wordAsk(ask)}`}
+                      aria-label={`Remove: ${wordAsk(ask)}`}
                       onClick={() =>
                         say(
                           gate,

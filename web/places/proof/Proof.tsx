@@ -66,6 +66,7 @@ export function Proof() {
         // Between the clip and the bottom: the whole travel is the ring's band.
         limit: depth !== null && left !== null ? { min: 0, max: depth + left } : null,
         figure: left !== null ? formatFigure(left, lengthUnit) : depth === null ? '' : formatFigure(depth, lengthUnit),
+        unit: lengthUnit,
       },
     ]),
   );

@@ -50,6 +50,7 @@ function faceOf(record: Shown, place: string): DialFace {
         value: row.value,
         limit: row.limit,
         figure: formatFigure(row.value, dialUnit(row)),
+        unit: dialUnit(row),
       }
     : { mark: 'missing', value: null, limit: null, figure: '' };
 }

@@ -50,6 +50,7 @@ export function useFaces({
               value: row?.value ?? null,
               limit: row?.limit ?? settingLimit(judging, place),
               figure: row && shown ? formatFigure(row.value, shown) : '',
+              ...(shown ? { unit: shown } : {}),
             },
           ];
         }),

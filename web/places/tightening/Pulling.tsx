@@ -67,6 +67,7 @@ export function Pulling({ stand, list, onWrite }: { stand: Tightening; list: Rea
       {
         state: row === null ? (skipped.includes(one) && next?.step === step ? 'skipped' : 'open') : isOff ? (kind === 'check' ? 'moved' : 'off') : 'done',
         figure: row === null ? '' : row.enteredUnit === 'choice' ? row.entered : formatFigure(row.value, row.enteredUnit),
+        unit: row?.enteredUnit,
       },
     ]),
   ); // prettier-ignore

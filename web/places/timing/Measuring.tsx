@@ -166,6 +166,7 @@ function liftFaces({ sheet, engine, entry, active, lengthUnit }: Steps): Record<
           value: preview?.value ?? row?.value ?? null,
           limit: preview?.limit ?? row?.limit ?? null,
           figure: row ? formatFigure(row.value, lengthUnit) : '',
+          unit: lengthUnit,
         },
       ];
     }),
