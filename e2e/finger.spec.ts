@@ -17,13 +17,6 @@ const understood = async (page: Page) => {
   const read = page.getByRole('button', { name: 'Read and understood' });
   if (await read.isVisible()) await read.tap();
 };
-/** A measure of a list, which on a phone is folded to the one in hand. */
-const choose = async (page: Page, list: string, measure: RegExp) => {
-  const measures = page.getByRole('navigation', { name: list });
-  const fold = measures.locator('.measures-fold');
-  if (await fold.isVisible()) await fold.tap();
-  await measures.getByRole('button', { name: measure }).last().tap();
-};
 const paper = async (page: Page, id: string, kind: string, data: object) => {
   const answer = await page.request.post(`/api/engines/${id}/papers/${kind}`, { data });
   expect(answer.ok(), await answer.text()).toBe(true);
@@ -133,44 +126,6 @@ for (const [name, viewport] of [
       await expect(inTable(page, 'I nose', 1)).toHaveText('108');
       const readings = await readingsOnServer(page, id, 14);
       expect(readings.map(({ entered }) => entered).slice(0, 2)).toEqual(['31.5 after', '26 before']);
-    });
-
-    test('a mock-up is read from clay and dial, the rubbed mark by its edges, and the rods from the checking rod', async ({
-      page,
-    }) => {
-      await signedIn(page, 'builder');
-      const id = await openEngine(page, 'mock-up', { layout: 'single', specSet: 'shop-solid', title: 'Knot M1' });
-      await fileCard(page, id, INCH_CARD);
-      await paper(page, id, 'mock-up', {
-        check: 1, unit: 'in', gasketAtCheck: 0.051, gasketFinal: 0.041, lifters: 'solid', springs: 'checking',
-        lashAtCheck: { I: 0, E: 0 }, lash: { I: 0, E: 0 }, camAtCheckDeg: 0,
-        same: { rockers: true, lifters: true, lashCaps: true, springs: true },
-      }); // prettier-ignore
-      await goTo(page, id, 'mock-up');
-      await understood(page);
-      await choose(page, 'Parts of the mock-up', /Piston to valve, thinnest/);
-      await enter(page, '.112');
-      await enter(page, '.118');
-      await choose(page, 'Parts of the mock-up', /Piston to valve, beside/);
-      await enter(page, '.09', 'untouched');
-      const clay = await readingsOnServer(page, id, 3);
-      expect(clay.map(({ entered }) => entered)).toEqual(['.112', '.118', '.09 untouched']);
-
-      await paper(page, id, 'rockers', { unit: 'in', rockers: 'own', isRough: false, tipDiameter: { I: 0.342, E: 0.342 }, lashCap: { I: 0, E: 0 } }); // prettier-ignore
-      await goTo(page, id, 'geometry');
-      await understood(page);
-      await choose(page, 'Parts of the geometry', /Trials and marks/);
-      for (const [setting, inner, outer] of [['7.55', '.12', '.195'], ['7.6', '.13', '.1975'], ['7.7', '.14', '.2047']]) {
-        await enter(page, setting);
-        for (const digit of inner) await press(page, digit === '.' ? 'point' : digit);
-        await press(page, 'outer edge');
-        await enter(page, outer);
-        await press(page, 'next trial');
-        await expect(page.getByText('First: what is set.')).toBeVisible();
-      } // prettier-ignore
-      await expect(page.getByRole('region', { name: 'Trials so far' })).toContainText(/Narrowest between/);
-      const trials = await readingsOnServer(page, id, 9);
-      expect(trials.at(-1)).toMatchObject({ entered: '.14;.2047' });
     });
 
     test('a head is drawn pass by pass, one pull by the wrench’s own figure; then the proof, with two turns by hand', async ({
