@@ -99,8 +99,11 @@ export const formatRow = ({ value, span, ...bound }: { value: number } & Bound &
     ? `${formatFigure(span.least, unit)} to ${formatValue(span.most, unit)}`
     : `${boundSign(bound)}${formatValue(value, unit)}`;
 
-/** A canonical value with its unit. @example formatValue(1.075, 'in') // '0.0423 in' */
-export function formatValue(canonical: number, unit: Unit): string {
+/** A figure with its unit; one that has none stands alone. @example withUnit('0.0423', 'in') // '0.0423 in' */
+export function withUnit(figure: string, unit: Unit): string {
   const label = UNIT_LABEL[unit];
-  return `${formatFigure(canonical, unit)}${label.startsWith('°') || label === '' ? label : ` ${label}`}`;
+  return `${figure}${label.startsWith('°') || label === '' ? label : ` ${label}`}`;
 }
+
+/** A canonical value with its unit. @example formatValue(1.075, 'in') // '0.0423 in' */
+export const formatValue = (canonical: number, unit: Unit): string => withUnit(formatFigure(canonical, unit), unit);

@@ -74,7 +74,9 @@ export function useRefused<Form extends FieldValues>(
               const still = found.get(field) ?? (field === name || isKnown.current.has(field) ? undefined : message);
               return still === undefined ? [] : [{ field, message: still }];
             });
-        if (next.length === now.wrong.length && next.every(({ message }, at) => message === now.wrong[at].message)) return; // prettier-ignore
+        const isSame = ({ field, message }: WrongField, at: number) =>
+          field === now.wrong[at].field && message === now.wrong[at].message;
+        if (next.length === now.wrong.length && next.every(isSame)) return;
         latestSay.current(next);
       },
     });

@@ -1,9 +1,9 @@
 import { FASTENERS, fastenersAt, headCorners } from '../../core/drawing/tightening-pattern.js';
 import type { ReactNode } from 'react';
 import type { TighteningPlan } from '../../core/tightening/plan.js';
+import { withUnit } from '../../core/units/format.js';
 import type { Unit } from '../../core/units/units.js';
 import { PlaceList } from './PlaceList.js';
-import { figureWithUnit } from './said-place.js';
 import { useIsTooSmall } from './use-is-too-small.js';
 import { usePlaceFocus } from './use-place-focus.js';
 
@@ -26,7 +26,7 @@ const isWrong = ({ state }: FastenerFace): boolean => state === 'off' || state =
 
 /** All of a fastener, as it is heard. */
 const saidOf = ({ nth, turn }: { nth: number; turn: number }, face: FastenerFace) =>
-  [`fastener ${nth}${face.figure ? ` ${figureWithUnit(face.figure, face.unit)}` : ''}`, `${turn} in the order`, WORD[face.state]].join(', '); // prettier-ignore
+  [`fastener ${nth}${face.figure ? ` ${face.unit ? withUnit(face.figure, face.unit) : face.figure}` : ''}`, `${turn} in the order`, WORD[face.state]].join(', '); // prettier-ignore
 
 interface Props {
   plan: Pick<TighteningPlan, 'count' | 'rows' | 'pattern' | 'order'>;

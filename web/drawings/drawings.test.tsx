@@ -13,7 +13,8 @@ import { MeasureList } from './MeasureList.js';
 import { MiniMap } from './MiniMap.js';
 import { SheetHead } from './SheetHead.js';
 import { StageRibbon } from './StageRibbon.js';
-import { ValveMap, type DialFace } from './ValveMap.js';
+import type { DialFace } from './ValveDial.js';
+import { ValveMap } from './ValveMap.js';
 import { VerdictMark } from './VerdictMark.js';
 
 const v8 = LAYOUTS[0].engine as Engine;

@@ -2,7 +2,7 @@ import { feeds } from '../../core/derive/rules.js';
 import { placesOf } from '../../core/engine/places.js';
 import type { SheetRow } from '../../core/sheet/row.js';
 import { formatBound } from '../../core/units/format.js';
-import type { DialFace } from '../drawings/ValveMap.js';
+import type { DialFace } from '../drawings/ValveDial.js';
 import type { Steps } from './use-steps.js';
 
 /** What each valve shows of the measure: what follows from it where that has a limit, else what was read. */

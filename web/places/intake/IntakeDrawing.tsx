@@ -5,7 +5,8 @@ import { placesOf } from '../../../core/engine/places.js';
 import { UNIT_LABEL } from '../../../core/units/format.js';
 import { CrankSideView } from '../../drawings/CrankSideView.js';
 import { CylinderSection } from '../../drawings/CylinderSection.js';
-import { ValveMap, type DialFace } from '../../drawings/ValveMap.js';
+import type { DialFace } from '../../drawings/ValveDial.js';
+import { ValveMap } from '../../drawings/ValveMap.js';
 import { completeEngine } from '../../../contracts/engine.js';
 import { checkForm, dataOf, type EngineForm } from './engine-form.js';
 

@@ -13,7 +13,8 @@ import { dialUnit, settingValue } from '../../../core/sheet/setting-value.js';
 import { isBuild } from '../../../core/sheet/slot.js';
 import { formatFigure, formatValue } from '../../../core/units/format.js';
 import { Where } from '../../measuring/Where.js';
-import { ValveMap, type DialFace } from '../../drawings/ValveMap.js';
+import type { DialFace } from '../../drawings/ValveDial.js';
+import { ValveMap } from '../../drawings/ValveMap.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
 import '../mock-up/clay-inside.css';
 

@@ -6,7 +6,7 @@ import type { SheetRow } from '../../../core/sheet/row.js';
 import { dialUnit, settingLimit, settingValue } from '../../../core/sheet/setting-value.js';
 import { BUILD } from '../../../core/sheet/slot.js';
 import { formatFigure } from '../../../core/units/format.js';
-import type { DialFace } from '../../drawings/ValveMap.js';
+import type { DialFace } from '../../drawings/ValveDial.js';
 import type { EntryState } from '../../measuring/use-entry.js';
 import { usePreferences } from '../../state/preferences.js';
 import { useDesk } from '../../state/use-desk.js';

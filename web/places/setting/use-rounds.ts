@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { looseByQuarter, QUARTER_DEG } from '../../../core/cam/quarter-turns.js';
 import { sameCrank, wrapCycle } from '../../../core/engine/crank.js';
 import { placesOf } from '../../../core/engine/places.js';
-import type { DialFace } from '../../drawings/ValveMap.js';
+import type { DialFace } from '../../drawings/ValveDial.js';
 import { FIRST_POSITION, usePreferences } from '../../state/preferences.js';
 import type { SettingState } from './use-setting.js';
 import type { SettingActs } from './use-setting-acts.js';
