@@ -108,7 +108,7 @@ test('a head is tightened in three passes by keyboard; one that is passed by sta
   await expect(form.getByText('is it lb·ft?')).toHaveCount(0);
   await page.getByRole('button', { name: 'From the middle outwards' }).click();
   await page.getByRole('button', { name: 'File plan' }).click();
-  await expect(form.getByText('new or used before')).toBeVisible();
+  await expect(form.getByText('new or used before', { exact: true })).toBeVisible();
   await form.getByLabel('Fasteners are').click();
   await page.getByRole('option', { name: 'new', exact: true }).click();
   await form.getByLabel('Source').fill('card of the studs');

@@ -103,7 +103,7 @@ test('a shop that sets by turns is judged by turns, and sees how deep the plunge
   await expect(panel).toContainText(/plunger depth 0\.04\d\d in =\s*0\.5.*÷ 20\/in/);
   await page.keyboard.press('Enter');
   await key(page, '1 3/8');
-  await expect(page.getByRole('button', { name: /1 exhaust: 1\.375, high/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /1 exhaust: 1\.375 turn, high/ })).toBeVisible();
   await expect(page.getByRole('region', { name: 'Just taken' })).toContainText(
     /1 3\/8 turn → plunger depth 0\.1\d\d\d in.*high/,
   );

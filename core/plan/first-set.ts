@@ -52,7 +52,7 @@ const DOWN = (steps: number) => Math.floor(steps + 1e-6);
  * A limit on a length in another unit, on the steps of its instrument and rounded inwards: what passes it would have
  * passed before. A window that would lose much of its width so is given finer steps.
  *
- * @example limitIn({ measure: 'crank-end-play', min: 0.004, max: 0.009, unit: 'in', … }, 'mm') // 0.11 to 0.22 mm
+ * @example limitIn({ measure: 'crank-end-play', min: 0.004, max: 0.009, unit: 'in', basis: 'absolute', required: false, source: '' }, 'mm').min // 0.11
  */
 export function limitIn(limit: SpecLimit, unit: 'in' | 'mm'): SpecLimit {
   const measure = findMeasure(limit.measure);
