@@ -7,6 +7,12 @@ const pad = (page: Page) => page.getByRole('group', { name: 'Number pad' });
 const press = (page: Page, name: string) => pad(page).getByRole('button', { name, exact: true }).tap();
 const number = (page: Page) => page.getByTestId('active-number');
 const place = (page: Page) => page.locator('.now-head h2');
+/** A check of the piston to valve clearance with what goes into the build. */
+const SET_UP = {
+  check: 1, unit: 'in', gasketAtCheck: 0.051, gasketFinal: 0.041, lifters: 'solid', springs: 'checking',
+  lashAtCheck: { I: 0, E: 0 }, lash: { I: 0, E: 0 }, camAtCheckDeg: 0,
+  same: { rockers: true, lifters: true, lashCaps: true, springs: true },
+}; // prettier-ignore
 /** A number key by key; what no digit is has its name on the pad: a side, the next direction, an outer edge. */
 const enter = async (page: Page, figure: string, ...named: string[]) => {
   for (const digit of figure) await press(page, { '.': 'point', '/': 'fraction', '-': 'minus' }[digit] ?? digit);
@@ -16,6 +22,17 @@ const enter = async (page: Page, figure: string, ...named: string[]) => {
 const understood = async (page: Page) => {
   const read = page.getByRole('button', { name: 'Read and understood' });
   if (await read.isVisible()) await read.tap();
+};
+/** Another measure, from the list of its stage. */
+const chosen = async (page: Page, list: string, measure: RegExp) => {
+  const measures = page.getByRole('navigation', { name: list });
+  const fold = measures.locator('.measures-fold');
+  if (await fold.isVisible()) {
+    // On a phone the list is folded to the one in hand.
+    await expect(measures.getByRole('button')).toHaveCount(1);
+    await fold.tap();
+  }
+  await measures.getByRole('button', { name: measure }).last().tap();
 };
 const paper = async (page: Page, id: string, kind: string, data: object) => {
   const answer = await page.request.post(`/api/engines/${id}/papers/${kind}`, { data });
@@ -69,18 +86,8 @@ for (const [name, viewport] of [
         specSet: 'sidecar-solid',
         title: 'Dunlin T2',
       });
-      const understood = page.getByRole('button', { name: 'Read and understood' });
-      if (await understood.isVisible()) await understood.tap();
-      const list = page.getByRole('navigation', { name: 'Measures of the bottom end' });
-      const choose = async (measure: RegExp) => {
-        const fold = list.locator('.measures-fold');
-        if (await fold.isVisible()) {
-          // On a phone the list is folded to the one in hand.
-          await expect(list.getByRole('button')).toHaveCount(1);
-          await fold.tap();
-        }
-        await list.getByRole('button', { name: measure }).last().tap();
-      };
+      await understood(page);
+      const choose = (measure: RegExp) => chosen(page, 'Measures of the bottom end', measure);
       await choose(/Cylinder bore/);
       for (const key of ['8', '4', 'next direction', '8', '4', 'point', '0', '1', 'Enter']) await press(page, key);
       await choose(/Deck height/);
@@ -154,5 +161,46 @@ for (const [name, viewport] of [
       await page.getByRole('button', { name: /Turned twice, nothing bound/ }).tap();
       await expect(page.getByText(/Turned twice, nothing bound: builder/)).toBeVisible();
       await readingsOnServer(page, id, 10);
+    });
+
+    test('a head is mocked up and its mark looked for: thinnest, middle and beside of both valves, then three trials', async ({
+      page,
+    }) => {
+      await signedIn(page, 'builder');
+      const id = await openEngine(page, 'mock-up', { layout: 'single', specSet: 'shop-solid', title: 'Knot M1' });
+      await fileCard(page, id, INCH_CARD);
+      await paper(page, id, 'mock-up', SET_UP);
+      await goTo(page, id, 'mock-up');
+      await understood(page);
+      await chosen(page, 'Parts of the mock-up', /Piston to valve, thinnest/);
+      await enter(page, '.112');
+      await enter(page, '.118');
+      for (const key of ['point', '0', '9', 'untouched']) await press(page, key);
+      await expect(number(page)).toHaveValue('.09 untouched');
+      await press(page, 'Enter');
+      await expect(place(page)).toHaveText('1 exhaust');
+      for (const figure of ['.131', '.14', '.075']) await enter(page, figure);
+      const clay = await readingsOnServer(page, id, 6);
+      expect(clay.map(({ measure, entered }) => [measure, entered])).toEqual([
+        ['pv-depth', '.112'], ['pv-depth-middle', '.118'], ['pv-radial', '.09 untouched'],
+        ['pv-depth', '.131'], ['pv-depth-middle', '.14'], ['pv-radial', '.075'],
+      ]); // prettier-ignore
+
+      await paper(page, id, 'engine-data', { figures: { 'rocker-arm-intake': { entered: '1.45', unit: 'in' } } });
+      await paper(page, id, 'rockers', { unit: 'in', rockers: 'final', isRough: false, tipDiameter: { I: 0.342, E: 0.342 }, lashCap: { I: 0, E: 0 } }); // prettier-ignore
+      await goTo(page, id, 'geometry');
+      await understood(page);
+      await chosen(page, 'Parts of the geometry', /Trials and marks/);
+      for (const [setting, inner, outer] of [['.03', '.12', '.195'], ['.06', '.138', '.2'], ['.09', '.15', '.222']]) {
+        await enter(page, setting);
+        await enter(page, inner, 'outer edge', ...outer.split('').map((digit) => (digit === '.' ? 'point' : digit))); // prettier-ignore
+        // However many keys a measure has, all of them are on the screen.
+        const [next, pads] = [await box(pad(page).getByRole('button', { name: 'next trial' })), await box(pad(page))];
+        expect(next.x + next.width).toBeLessThanOrEqual(pads.x + pads.width + 1);
+        await press(page, 'next trial');
+        await expect(page.getByText('First: what is set.')).toBeVisible();
+      } // prettier-ignore
+      await expect(page.getByRole('region', { name: 'Trials so far' })).toContainText('Next trial: 0.0750 in');
+      await readingsOnServer(page, id, 6 + 6);
     });
   });

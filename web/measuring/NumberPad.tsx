@@ -27,7 +27,7 @@ const KEYS: (PadKey & { kind?: string })[] = [
 ];
 
 /** To the step before and the step after, where a place says nothing else of its brackets. */
-const STEP_KEYS: PadKey[] = [
+export const STEP_KEYS: readonly PadKey[] = [
   { key: '[', shows: '‹', says: 'step before' },
   { key: ']', shows: '›', says: 'step after' },
 ];

@@ -11,6 +11,7 @@ import { ValveMap } from '../../drawings/ValveMap.js';
 import { facesOf } from '../../measuring/faces.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
 import { Options } from '../../measuring/Options.js';
+import { STEP_KEYS } from '../../measuring/NumberPad.js';
 import { OwnDrawing } from '../../measuring/OwnDrawing.js';
 import { sayStepNext } from '../../measuring/say-step-next.js';
 import { Todo } from '../../measuring/Todo.js';
@@ -142,6 +143,7 @@ export function Measuring({
       next={sayStepNext(steps)}
       keys={KEYS}
       more={{ t: nextTrial }}
+      padKeys={isTrial ? [...STEP_KEYS, { key: 't', shows: 'next trial' }] : undefined}
       keyLine={
         <>
           <kbd>Enter</kbd> take and go on{' '}
