@@ -27,8 +27,22 @@ test('an engine is opened step by step by keyboard, drawn as it is typed, its cu
   await page.getByRole('textbox', { name: 'Bore' }).press('Enter');
   await page.getByLabel('pistons: part number').fill('OP-4125');
   await page.keyboard.press('Enter');
-  await page.getByLabel('Promised for').fill('2030-05-01');
+  // A day as the shop writes it; what may be two is asked, and the calendar gives the same.
+  const promised = page.getByRole('textbox', { name: 'Promised for' });
+  await promised.fill('3/4/2030');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText('3/4/2030 may be two days: type it as 25 Dec 2026')).toBeVisible();
+  await promised.fill('1.5.2030');
+  await page.keyboard.press('Tab');
+  await expect(promised).toHaveValue('1 May 2030');
+  await page.getByRole('button', { name: 'Promised for: calendar' }).press('Enter');
+  const calendar = page.getByRole('dialog', { name: 'Promised for' });
+  await expect(calendar.getByRole('gridcell', { name: '1', exact: true })).toBeFocused();
+  await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Enter');
+  await expect(calendar).toHaveCount(0);
+  await expect(promised).toHaveValue('2 May 2030');
+  await promised.press('Enter');
   await expect(page.getByRole('heading', { name: `SM-${stamp}`, exact: true })).toBeVisible();
 
   // The next one of the same customer, like the first.

@@ -1,6 +1,6 @@
 import { readMoney } from './money.js';
 import { slugOf } from './slug.js';
-import { typedDay, typedDays } from './typed-day.js';
+import { typedDay, typedDays, whyNoDay } from './typed-day.js';
 import { typedNumber } from './typed-number.js';
 
 const NOW = new Date('2026-12-02T08:00:00');
@@ -18,10 +18,20 @@ describe('a day as it is typed', () => {
     ['25 Dec', '2026-12-25'],
     ['1 Jan', '2027-01-01'],
     ['2.12.', '2026-12-02'],
+    ['25.12.26', '2026-12-25'],
+    ['5 Dec 27', '2027-12-05'],
+    ['12/25/26', '2026-12-25'],
   ])('%s is %s', (typed, day) => expect(typedDay(typed, NOW)).toBe(day));
-  test.each(['3/4/2026', 'Friday', '31.2.2026', '', '25'])('%p is not guessed at', (typed) =>
-    expect(typedDay(typed, NOW)).toBe(typed),
+  test.each(['3/4/2026', '3/4/26', 'Friday', '31.2.2026', '31.2.26', '', '25', '25 Dec 2', '25 Dec 202', '25.12.202'])(
+    '%p is not guessed at',
+    (typed) => expect(typedDay(typed, NOW)).toBe(typed),
   );
+  test('what may be two days says so, what is none says how a day is typed, and a day says nothing', () => {
+    expect(whyNoDay('3/4/2026')).toBe('3/4/2026 may be two days: type it as 25 Dec 2026');
+    expect(whyNoDay('31.2.2026')).toBe('not a day: type it as 25 Dec 2026');
+    expect(['2026-12-25', ''].map(whyNoDay)).toEqual([null, null]);
+    expect(whyNoDay('2026-02-31')).toContain('not a day');
+  });
   test('several stand with commas or blanks between', () =>
     expect(typedDays('2026-12-25 2026-12-26; 1 Jan 2027,\n2.1.2027', NOW)).toEqual([
       '2026-12-25',

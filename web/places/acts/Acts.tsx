@@ -7,7 +7,9 @@ import { Link, useLoaderData, useSearchParams } from 'react-router';
 import type { LoggedAct } from '../../../contracts/act.js';
 import { ask, sayError } from '../../app/api.js';
 import type { actsLoader } from '../../app/loaders.js';
+import { DayField } from '../../app/DayField.js';
 import { Page } from '../../app/Page.js';
+import { isDay } from '../../app/typed-day.js';
 import './acts.css';
 import { WalkChain } from './WalkChain.js';
 
@@ -44,6 +46,7 @@ export function Acts() {
   const [more, setMore] = useState<Pick<NonNullable<typeof loaded>, 'acts' | 'next' | 'backTo'> | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [typed, setTyped] = useState(params.get('tag') ?? '');
+  const [day, setDay] = useState(params.get('day') ?? '');
   // What was looked for is another question: what was found further back answers the one before.
   useEffect(() => setMore(null), [loaded]);
   if (!loaded) return null;
@@ -94,21 +97,22 @@ export function Acts() {
             </MenuItem>
           ))}
         </TextField>
-        <TextField
+        <DayField
           label="Day"
-          type="date"
-          value={params.get('day') ?? ''}
-          onChange={({ target }) => narrow('day', target.value)}
+          value={day}
+          onDay={(typed) => {
+            setDay(typed);
+            if (typed === '' || isDay(typed)) narrow('day', typed);
+          }}
           helperText=" "
-          slotProps={{ inputLabel: { shrink: true } }}
         />
         <Button type="submit" variant="outlined">
           Find
         </Button>
       </form>
-      {byDay(acts).map(([day, some]) => (
-        <section key={day} aria-label={day}>
-          <h2 className="acts-day">{day}</h2>
+      {byDay(acts).map(([title, some]) => (
+        <section key={title} aria-label={title}>
+          <h2 className="acts-day">{title}</h2>
           <ol className="plain-list">
             {some.map((act) => (
               <Act key={act.seq} act={act} />

@@ -13,7 +13,9 @@ import { wordHolds, wordTold } from '../../../contracts/wording/promise.js';
 import { TOLD_BY } from '../../../core/sheet/acts.js';
 import { act, ask, sayError } from '../../app/api.js';
 import { changeJob } from '../../app/change-job.js';
+import { DayField } from '../../app/DayField.js';
 import { FormDialog } from '../../app/FormDialog.js';
+import { isDay } from '../../app/typed-day.js';
 import { usePromises } from '../../state/promises.js';
 
 type How = (typeof TOLD_BY)[number];
@@ -41,7 +43,7 @@ export function TellCustomer({ engine, shop, onClose }: { engine: EnginePromise;
   const [expected, setExpected] = useState(engine.surelyOn > readyOn ? engine.surelyOn : readyOn);
   const wordsFor = (day: string) =>
     wordTold(template, {
-      name, shop, engine: title, promised: promised ? sayDay(promised) : '…', expected: /^\d{4}-\d\d-\d\d$/.test(day) ? sayDay(day) : '…',
+      name, shop, engine: title, promised: promised ? sayDay(promised) : '…', expected: isDay(day) ? sayDay(day) : '…',
       why: wordHolds(engine, sayDay) || 'it takes longer than we thought',
     }); // prettier-ignore
   const [says, setSays] = useState(() => wordsFor(expected));
@@ -93,15 +95,13 @@ export function TellCustomer({ engine, shop, onClose }: { engine: EnginePromise;
             </MenuItem>
           ))}
         </TextField>
-        <TextField
+        <DayField
           label="Ready on"
-          type="date"
           value={expected}
-          slotProps={{ inputLabel: { shrink: true } }}
-          onChange={({ target }) => {
-            setExpected(target.value);
+          onDay={(day) => {
+            setExpected(day);
             // Words that were changed by hand stay as they are.
-            if (says === wordsFor(expected)) setSays(wordsFor(target.value));
+            if (says === wordsFor(expected)) setSays(wordsFor(day));
           }}
         />
       </div>

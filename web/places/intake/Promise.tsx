@@ -1,5 +1,7 @@
 import { useFormContext, useWatch } from 'react-hook-form';
+import { FormDay } from '../../app/DayField.js';
 import { FormField } from '../../app/FormField.js';
+import { isDay } from '../../app/typed-day.js';
 import { useSession } from '../../state/session.js';
 import type { EngineForm } from './engine-form.js';
 import { sayClosed, sayPromise } from './words.js';
@@ -13,22 +15,17 @@ export function PromiseStep() {
     <fieldset>
       <legend>Promise and notes</legend>
       <p className="intake-why">Kept to the shop: neither stands on the record that the customer receives.</p>
-      <FormField
+      <FormDay
         control={control}
         name="promised"
         label="Promised for"
-        type="date"
-        help={promised ? (sayClosed(promised, bench) ?? sayPromise(promised, new Date()).says) : 'no day promised yet'}
-        slotProps={{ inputLabel: { shrink: true } }}
+        help={
+          isDay(promised)
+            ? (sayClosed(promised, bench) ?? sayPromise(promised, new Date()).says)
+            : 'no day promised yet'
+        }
       />
-      <FormField
-        control={control}
-        name="startOn"
-        label="Begun on"
-        type="date"
-        help="empty: as soon as a hand is free"
-        slotProps={{ inputLabel: { shrink: true } }}
-      />
+      <FormDay control={control} name="startOn" label="Begun on" help="empty: as soon as a hand is free" />
       <div className="intake-wide">
         <FormField
           control={control}

@@ -1,14 +1,16 @@
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import { Link } from 'react-router';
 import type { PartsAnswer } from '../../../contracts/parts.js';
 import { STATE_NAME, STEP_NAME } from '../../../contracts/wording/parts.js';
 import { priceOf } from '../../../core/parts/costs.js';
 import { MAY_BECOME, type LineState, type PartLine } from '../../../core/parts/line.js';
 import { act } from '../../app/api.js';
+import { DayField } from '../../app/DayField.js';
 import { readMoney, sayMoney } from '../../app/money.js';
+import { isDay } from '../../app/typed-day.js';
 import { isLate, sayCanGoOn, sayDay, sayFor, todayIs } from './say.js';
 import { SayMore } from './SayMore.js';
 import { usePartsAct } from './use-parts-act.js';
@@ -50,13 +52,21 @@ export function LineRow({ line, book, chosen, onChoose }: Props) {
   };
   const answer = async () => {
     if (asks === 'promised') {
-      if (!/^\d{4}-\d{2}-\d{2}$/.test(typed)) return setWrong('a day');
+      if (!isDay(typed)) return setWrong('a day, as 25 Dec 2026');
       if (await become('promised', { promisedOn: typed })) setAsks(null);
       return;
     }
     const money = readMoney(typed, currency);
     if (!money.ok) return setWrong(money.why);
     if (await become(asks!, money.value === null ? {} : { refund: money.value })) setAsks(null);
+  };
+  const asked = {
+    autoFocus: true,
+    value: typed,
+    error: wrong !== null,
+    helperText: wrong ?? ' ',
+    onKeyDown: ({ key }: KeyboardEvent) =>
+      key === 'Enter' ? void answer() : key === 'Escape' ? setAsks(null) : undefined,
   };
   const steps = MAY_BECOME[line.state].filter((to) => to !== 'arrived' || line.state !== 'wanted');
   const next = NEXT[line.state];
@@ -101,17 +111,16 @@ export function LineRow({ line, book, chosen, onChoose }: Props) {
           <SayMore line={line} book={book} onDone={() => setSaysMore(false)} />
         ) : asks ? (
           <>
-            <TextField
-              autoFocus
-              type={asks === 'promised' ? 'date' : 'text'}
-              label={asks === 'promised' ? 'Promised for' : `Came back for it${currency ? `, ${currency}` : ''}`}
-              value={typed}
-              error={wrong !== null}
-              helperText={wrong ?? ' '}
-              onChange={({ target }) => setTyped(target.value)}
-              onKeyDown={({ key }) => (key === 'Enter' ? void answer() : key === 'Escape' ? setAsks(null) : undefined)}
-              slotProps={{ inputLabel: { shrink: true } }}
-            />
+            {asks === 'promised' ? (
+              <DayField label="Promised for" onDay={setTyped} {...asked} />
+            ) : (
+              <TextField
+                label={`Came back for it${currency ? `, ${currency}` : ''}`}
+                onChange={({ target }) => setTyped(target.value)}
+                slotProps={{ inputLabel: { shrink: true } }}
+                {...asked}
+              />
+            )}
             <Button size="small" variant="outlined" disabled={isBusy} onClick={() => void answer()}>
               {STATE_NAME[asks]}
             </Button>

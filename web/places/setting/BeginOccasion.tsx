@@ -11,6 +11,7 @@ import { RECHECK_COUNT } from '../../../contracts/wording/recheck.js';
 import { nextOccasion, OCCASION_KINDS, RUN_COUNTS, type OccasionKind } from '../../../core/plan/running.js';
 import { occasionsOf } from '../../../core/sheet/papers.js';
 import { act, sayError } from '../../app/api.js';
+import { DayField } from '../../app/DayField.js';
 import { FormDialog } from '../../app/FormDialog.js';
 import { typedNumber } from '../../app/typed-number.js';
 import { useDesk } from '../../state/use-desk.js';
@@ -105,14 +106,7 @@ export function BeginOccasion({
         ))}
         <MenuItem value={TOLD}>nothing is read: only how it was run</MenuItem>
       </TextField>
-      <TextField
-        label="Day"
-        type="date"
-        value={on}
-        error={wrong.on !== undefined}
-        helperText={wrong.on ?? ' '}
-        onChange={(event) => setOn(event.target.value)}
-      />
+      <DayField label="Day" value={on} error={wrong.on !== undefined} helperText={wrong.on ?? ' '} onDay={setOn} />
       {runs && occasion !== null && rechecks.length > 0 && (
         <fieldset>
           <legend>Looked at with it, and counted anew from here on</legend>
