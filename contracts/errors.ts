@@ -1,3 +1,5 @@
+import type { ZodError } from 'zod';
+
 /**
  * Every error that the server answers, by code. The table in docs/formats.md lists the same codes; a test holds the
  * two against each other.
@@ -119,6 +121,10 @@ export interface Issue {
   path: string;
   message: string;
 }
+
+/** What a schema refused, by its fields; nothing where it took it. */
+export const issuesOf = (error: ZodError | undefined): Issue[] =>
+  (error?.issues ?? []).map(({ path, message }) => ({ path: path.join('.'), message }));
 
 export interface ErrorBody {
   error: {

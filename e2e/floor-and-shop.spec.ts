@@ -95,8 +95,20 @@ test('the owner brings somebody in, and nobody else is offered it', async ({ pag
   await form.getByLabel('Handle').fill(handle);
   await form.getByLabel(/^PIN/).fill('12');
   await page.keyboard.press('Enter');
-  await expect(form.getByText('6 to 12 digits')).toBeVisible();
+  // What is wrong is listed with a way to its field, and gone when it is mended; somebody else’s handle too.
+  const wrong = form.getByRole('alert');
+  await expect(wrong).toContainText('1 field is not as it must be.');
+  await expect(form.getByLabel(/^PIN/)).toBeFocused();
   await form.getByLabel(/^PIN/).fill('424242');
+  await expect(wrong).toHaveCount(0);
+  await form.getByLabel('Handle').fill('builder');
+  await page.keyboard.press('Enter');
+  await expect(wrong).toContainText('somebody already has this handle');
+  await form.getByRole('button', { name: 'Bring in' }).focus();
+  await wrong.getByRole('button', { name: 'Handle' }).press('Enter');
+  await expect(form.getByLabel('Handle')).toBeFocused();
+  await form.getByLabel('Handle').fill(handle);
+  await expect(wrong).toHaveCount(0);
   await page.keyboard.press('Enter');
   await expect(page.getByRole('cell', { name: handle })).toBeVisible();
   await page.context().clearCookies();

@@ -71,8 +71,10 @@ test('after its first heat the valves are read anew beside the build, and the on
   await page.getByRole('dialog').getByLabel('Valve lash').check();
   await page.getByLabel('runs since hand-over').fill('many');
   await page.getByRole('button', { name: 'Read them anew' }).click();
-  await expect(page.getByText('how many, as a number')).toBeVisible();
+  const wrong = page.getByRole('dialog').getByRole('alert');
+  await expect(wrong).toContainText('how many, as a number');
   await page.getByLabel('runs since hand-over').fill('9');
+  await expect(wrong).toHaveCount(0);
   await page.getByLabel('runs a week').fill('3');
   await page.getByRole('button', { name: 'Read them anew' }).click();
   await expect(page.getByRole('combobox', { name: 'Occasion: after the first heat' })).toBeVisible();

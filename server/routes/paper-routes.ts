@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { issuesOf } from '../../contracts/errors.js';
 import { camCard } from '../../contracts/papers/cam-card.js';
 import { lobeSweep } from '../../contracts/papers/lobe-sweep.js';
 import type { PaperKind } from '../../contracts/papers/paper-kind.js';
@@ -23,8 +24,7 @@ function kindOf(name: string): PaperKind {
 function read<Schema extends z.ZodType>({ schema }: { schema: Schema }, body: unknown): z.infer<Schema> {
   const parsed = schema.safeParse(body);
   if (parsed.success) return parsed.data;
-  const issues = parsed.error.issues.map(({ path, message }) => ({ path: path.join('.'), message }));
-  throw new Failure('request.invalid', issues);
+  throw new Failure('request.invalid', issuesOf(parsed.error));
 }
 
 /** Made by whoever files a paper: the same paper sent twice is one. */

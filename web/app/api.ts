@@ -117,6 +117,12 @@ export function sayError(error: unknown): string {
   return first ? `${error.message} ${first.path}: ${first.message}.` : error.message;
 }
 
+/** What an error says besides the fields that it names; null where they say all of it. */
+export function sayFailure(error: unknown): string | null {
+  if (!(error instanceof ApiError)) return String(error);
+  return error.code === 'request.invalid' && error.issues.length > 0 ? null : error.message;
+}
+
 /** How many fields of a form are wrong, each once however much is wrong with it; which ones, they say themselves. */
 export function sayFields(wrong: string[]): string {
   const count = new Set(wrong).size;

@@ -1,10 +1,9 @@
 import { useSnackbar } from 'notistack';
-import { useState, type FormEvent } from 'react';
 import { useWatch, type FieldValues } from 'react-hook-form';
 import type { Issue } from '../../contracts/errors.js';
 import { useDraftForm } from '../state/draft.js';
 import { useDesk } from '../state/use-desk.js';
-import { act, ApiError, sayError } from './api.js';
+import { act } from './api.js';
 import { useRefused } from './use-refused.js';
 
 interface Asked<Form extends FieldValues, Said extends object> {
@@ -30,14 +29,10 @@ export function usePaperForm<Form extends FieldValues, Said extends object>(aske
   const id = useDesk((desk) => desk.engine!.id);
   const { form, isDraft, settle } = useDraftForm<Form>(`${id}.${draft}`, filed);
   const { control } = form;
-  const [problem, setProblem] = useState<string | null>(null);
   const { enqueueSnackbar } = useSnackbar();
   const typed = useWatch({ control }) as Form;
-  const { wrong, refuse, clear } = useRefused(form, fieldOf, (now) => check(now).issues);
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    clear();
-    setProblem(null);
+  const { wrong, problem, refuse, fail, sends } = useRefused(form, fieldOf, (now) => check(now).issues);
+  const send = async () => {
     const { said, issues } = check(form.getValues());
     if (!said) return refuse(issues);
     try {
@@ -47,9 +42,8 @@ export function usePaperForm<Form extends FieldValues, Said extends object>(aske
       await reload();
       settle();
     } catch (error) {
-      if (error instanceof ApiError) refuse(error.issues);
-      setProblem(sayError(error));
+      fail(error);
     }
   };
-  return { form, control, typed, wrong, problem, isDraft, settle, submit };
+  return { form, control, typed, wrong, problem, isDraft, settle, submit: sends(send) };
 }

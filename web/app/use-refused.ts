@@ -1,6 +1,7 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type SyntheticEvent } from 'react';
 import type { FieldPath, FieldValues, UseFormReturn } from 'react-hook-form';
 import type { Issue } from '../../contracts/errors.js';
+import { ApiError, sayFailure } from './api.js';
 
 /** A field that was refused, and why. */
 export interface WrongField {
@@ -8,14 +9,28 @@ export interface WrongField {
   message: string;
 }
 
+interface Refused {
+  wrong: WrongField[];
+  problem: string | null;
+  setProblem: (problem: string | null) => void;
+  refuse: (issues: readonly Issue[]) => void;
+  fail: (error: unknown) => void;
+  sends: (send: () => Promise<unknown>) => (event?: SyntheticEvent) => void;
+}
+
 /** What is wrong by its field: of each, its first fault. */
 const byField = (issues: readonly Issue[], fieldOf: (path: string) => string) =>
   new Map([...issues].reverse().map(({ path, message }) => [fieldOf(path), message]));
 
+/** What is found in the form that the hand is in; where that has none of it, in any form of the page. */
+const inForm = (selector: string): HTMLElement | null =>
+  document.activeElement?.closest('form')?.querySelector<HTMLElement>(selector) ??
+  document.querySelector<HTMLElement>(`form :is(${selector})`);
+
 /** The element that a field is typed in, or that is drawn for it. */
 export function elementOf(field: string): HTMLElement | null {
   const name = CSS.escape(field);
-  const element = document.querySelector<HTMLElement>(`form [name="${name}"], form [data-field="${name}"]`);
+  const element = inForm(`[name="${name}"], [data-field="${name}"]`);
   // A choice keeps its value in an input that nobody sees.
   return element?.ariaHidden === 'true'
     ? (element.closest('.MuiFormControl-root')?.querySelector<HTMLElement>('[role=combobox]') ?? null)
@@ -28,15 +43,17 @@ export function elementOf(field: string): HTMLElement | null {
  *
  * @param fieldOf the field that an issue's path in the request belongs to
  * @param check everything that is wrong with the form as it is typed
- * @returns what is wrong now, for `WrongFields`; `refuse` shows issues; `clear` is called before it is sent again
+ * @returns what is wrong now, for `WrongFields`, and a sentence for what is no field's fault; `refuse` shows issues, `fail`
+ * what sending threw; `sends` sends the form, whatever was refused before
  */
 export function useRefused<Form extends FieldValues>(
   form: Pick<UseFormReturn<Form>, 'setError' | 'clearErrors' | 'subscribe' | 'getValues'>,
   fieldOf: (path: string) => string,
   check: (typed: Form) => Issue[] = () => [],
-): { wrong: WrongField[]; refuse: (issues: readonly Issue[]) => void; clear: () => void } {
+): Refused {
   const { setError, clearErrors, subscribe, getValues } = form;
   const [wrong, setWrong] = useState<WrongField[]>([]);
+  const [problem, setProblem] = useState<string | null>(null);
   const [refused, setRefused] = useState(0);
   const latest = useRef({ wrong, fieldOf, check });
   latest.current = { wrong, fieldOf, check };
@@ -45,7 +62,7 @@ export function useRefused<Form extends FieldValues>(
 
   // Once the fields know that they are wrong.
   useEffect(() => {
-    if (refused > 0) document.querySelector<HTMLElement>('form [aria-invalid=true]')?.focus();
+    if (refused > 0) inForm('[aria-invalid=true]')?.focus();
   }, [refused]);
 
   const say = (next: WrongField[]) => {
@@ -78,19 +95,31 @@ export function useRefused<Form extends FieldValues>(
           field === now.wrong[at].field && message === now.wrong[at].message;
         if (next.length === now.wrong.length && next.every(isSame)) return;
         latestSay.current(next);
+        if (next.length === 0) setProblem(null);
       },
     });
   }, [wrong.length, subscribe, getValues]);
 
+  const refuse = (issues: readonly Issue[]) => {
+    isKnown.current = new Set(byField(check(getValues()), fieldOf).keys());
+    say([...byField(issues, fieldOf)].map(([field, message]) => ({ field, message })).reverse());
+    setRefused((times) => times + 1);
+  };
   return {
     wrong,
-    refuse(issues) {
-      isKnown.current = new Set(byField(check(getValues()), fieldOf).keys());
-      say([...byField(issues, fieldOf)].map(([field, message]) => ({ field, message })).reverse());
-      setRefused((times) => times + 1);
+    problem,
+    setProblem,
+    refuse,
+    fail(error) {
+      if (error instanceof ApiError && error.issues.length > 0) refuse(error.issues);
+      setProblem(sayFailure(error));
     },
-    clear() {
+    sends: (send) => (event) => {
+      event?.preventDefault();
+      // Left standing, what was refused before would keep the form from being sent.
       if (latest.current.wrong.length > 0) say([]);
+      setProblem(null);
+      void send();
     },
   };
 }

@@ -7,7 +7,7 @@ import { spokenPlace } from '../../core/engine/places.js';
 import type { PartLine } from '../../core/parts/line.js';
 import type { PartKind } from '../../core/parts/part.js';
 import type { Measure, Stage } from '../../core/plan/measure.js';
-import { act, ApiError, sayError } from '../app/api.js';
+import { act } from '../app/api.js';
 import { useRefused } from '../app/use-refused.js';
 import { FormDialog } from '../app/FormDialog.js';
 import { FormChoice, FormField } from '../app/FormField.js';
@@ -46,13 +46,10 @@ interface Typed {
   note: string;
 }
 
-const FIELDS = ['part', 'what', 'places', 'quantity', 'spares', 'priceEach', 'supplierId', 'note'];
-
 /** Something is missing or wrong: a line on the list of parts, with what the work already knows of it. */
 export function WantPart({ begun, onClose }: { begun: Begun; onClose: () => void }) {
   const { book, load } = usePartsBook();
   const [id] = useState(newId);
-  const [problem, setProblem] = useState<string | null>(null);
   const { enqueueSnackbar } = useSnackbar();
   const currency = book?.currency ?? null;
   const form = useForm<Typed>({
@@ -93,10 +90,8 @@ export function WantPart({ begun, onClose }: { begun: Begun; onClose: () => void
     ];
     return { line: parsed.success && issues.length === 0 ? parsed.data : null, issues };
   };
-  const { wrong, refuse, clear } = useRefused(form, (path) => path.split('.')[0], (typed) => read(typed).issues); // prettier-ignore
-  const file = async () => {
-    clear();
-    setProblem(null);
+  const { wrong, problem, refuse, fail, sends } = useRefused(form, (path) => path.split('.')[0], (typed) => read(typed).issues); // prettier-ignore
+  const file = sends(async () => {
     const { line, issues } = read(form.getValues());
     if (!line) return refuse(issues);
     try {
@@ -105,10 +100,9 @@ export function WantPart({ begun, onClose }: { begun: Begun; onClose: () => void
       await load();
       onClose();
     } catch (error) {
-      if (error instanceof ApiError) refuse(error.issues.filter(({ path }) => FIELDS.includes(path.split('.')[0])));
-      setProblem(sayError(error));
+      fail(error);
     }
-  };
+  });
   const where = begun.places.length === 1 ? `, ${spokenPlace(begun.places[0])}` : '';
   return (
     <FormDialog

@@ -1,4 +1,4 @@
-import type { Issue } from '../../../contracts/errors.js';
+import { issuesOf, type Issue } from '../../../contracts/errors.js';
 import { settingChosenSchema } from '../../../contracts/papers/setting-chosen.js';
 import { wordEntry } from '../../../contracts/wording/entry.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
@@ -31,7 +31,6 @@ export function checkChosen(
   const typed = parseEntered(setting);
   if (!typed.ok) issues.push({ path: 'setting', message: setting.trim() === '' ? 'must be filled in' : wordEntry(typed.reason, {}) }); // prettier-ignore
   const parsed = settingChosenSchema.safeParse({ ...form, kind, unit, setting: typed.ok ? typed.value : 0 });
-  if (!parsed.success)
-    for (const { path, message } of parsed.error.issues) issues.push({ path: path.join('.'), message });
+  issues.push(...issuesOf(parsed.error));
   return parsed.success && issues.length === 0 ? { said: parsed.data, issues: [] } : { said: null, issues };
 }

@@ -1,9 +1,8 @@
 import Button from '@mui/material/Button';
-import { useState, type FormEvent } from 'react';
 import { FormProvider, useForm } from 'react-hook-form';
 import { FIGURES } from '../../../core/engine/engine-data.js';
 import { engineDataOf } from '../../../core/sheet/papers.js';
-import { ApiError, act, sayError } from '../../app/api.js';
+import { act } from '../../app/api.js';
 import { useRefused } from '../../app/use-refused.js';
 import { WrongFields } from '../../app/WrongFields.js';
 import { useLooksOn } from '../../state/session.js';
@@ -16,11 +15,10 @@ export function AskFigures({ ids, why }: { ids: string[]; why: string }) {
   const { engine, file, reload } = useDesk();
   const typed = useForm<EngineForm>({ defaultValues: UNSTATED });
   const { handleSubmit } = typed;
-  const [problem, setProblem] = useState<string | null>(null);
   const known = engineDataOf(file!);
   const check = (form: EngineForm) =>
     checkFigures({ ...form, figures: { ...UNSTATED.figures, ...known, ...dataOf(form).figures } });
-  const { wrong, refuse, clear } = useRefused(typed, fieldOf, (form) => {
+  const { wrong, problem, refuse, fail, sends } = useRefused(typed, fieldOf, (form) => {
     const checked = check(form);
     return checked.ok ? [] : checked.issues;
   });
@@ -34,19 +32,12 @@ export function AskFigures({ ids, why }: { ids: string[]; why: string }) {
       await act('POST /api/engines/:id/papers/:kind', { params, body: checked.request });
       await reload();
     } catch (error) {
-      if (error instanceof ApiError) refuse(error.issues);
-      setProblem(sayError(error));
+      fail(error);
     }
   });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    setProblem(null);
-    clear();
-    void send();
-  };
   return (
     <FormProvider {...typed}>
-      <form className="ask-figures" noValidate aria-label="Figures that are needed here" onSubmit={submit}>
+      <form className="ask-figures" noValidate aria-label="Figures that are needed here" onSubmit={sends(send)}>
         <p>{why}</p>
         {lacking.map((figure) => (
           <FigureField key={figure.id} figure={figure} />

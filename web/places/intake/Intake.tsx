@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { format } from 'date-fns/format';
-import { useMemo, useState, type FormEvent } from 'react';
+import { useMemo, useState } from 'react';
 import { FormProvider, useWatch } from 'react-hook-form';
 import { useLoaderData, useRevalidator } from 'react-router';
 import type { Customer } from '../../../contracts/customer.js';
@@ -11,7 +11,7 @@ import { importedOf, type Paper } from '../../../core/sheet/papers.js';
 import { engineChange, type EngineChange } from '../../../core/sheet/engine-change.js';
 import { verdictChanges } from '../../../core/sheet/verdict-changes.js';
 import type { SpecSet } from '../../../core/plan/spec-sets.js';
-import { ApiError, act, ask, sayError } from '../../app/api.js';
+import { act, ask } from '../../app/api.js';
 import type { intakeLoader } from '../../app/loaders.js';
 import { wrongReason } from '../../app/ReasonField.js';
 import { useRefused } from '../../app/use-refused.js';
@@ -92,7 +92,7 @@ function CameFrom({ papers }: { papers: readonly Paper[] }) {
 type Sends = { ok: true; send: () => Promise<unknown> } | { ok: false; issues: Issue[] };
 
 /** What a form would send from a step. */
-function sends(step: IntakeStep, form: EngineForm, engineId: string, book: Customer[], reason: string): Sends {
+function requestOf(step: IntakeStep, form: EngineForm, engineId: string, book: Customer[], reason: string): Sends {
   const params = { id: engineId };
   const paper = (body: object): Sends => ({
     ok: true,
@@ -158,7 +158,6 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
   const { customers = [], specSets = NO_SETS } = useLoaderData<typeof intakeLoader>() ?? {};
   const { revalidate } = useRevalidator();
   const looksOn = useLooksOn();
-  const [problem, setProblem] = useState<string | null>(null);
   const page = customers.find(({ id }) => id === engine!.customerId);
   const filed = useMemo(() => formOf({ engine: engine!, papers: file!.papers }, page), [engine, file, page]);
   const readDraft = (draft: Partial<EngineForm>) => ({ ...UNSTATED, ...filed, ...draft });
@@ -170,8 +169,8 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
   const mayPutRight = role === 'lead' || role === 'owner';
   const [reason, setReason] = useState('');
   const isOtherLifter = step === 'what' && stated.lifter !== engine!.specSet.lifter;
-  const sentBy = (form: EngineForm) => sends(step, form, engine!.id, customers, changes?.isForLead ? reason : '');
-  const { wrong, refuse, clear } = useRefused(typed, fieldOf, (form) => {
+  const sentBy = (form: EngineForm) => requestOf(step, form, engine!.id, customers, changes?.isForLead ? reason : '');
+  const { wrong, problem, setProblem, refuse, fail, sends } = useRefused(typed, fieldOf, (form) => {
     const sent = sentBy(form);
     return sent.ok ? [] : sent.issues;
   });
@@ -185,20 +184,13 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
       await reload();
       await revalidate();
     } catch (error) {
-      if (error instanceof ApiError) refuse(error.issues);
-      setProblem(sayError(error));
+      fail(error);
     }
   });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    setProblem(null);
-    clear();
-    void send();
-  };
   const { title, noun } = INTAKE_STEPS.find(({ key }) => key === step)!;
   return (
     <FormProvider {...typed}>
-      <form className="intake" noValidate aria-label={title} onSubmit={submit}>
+      <form className="intake" noValidate aria-label={title} onSubmit={sends(send)}>
         <StepList active={step} onPick={onPick} />
         <div className="intake-step">
           {step === 'who' && <Who book={customers} />}

@@ -4,7 +4,7 @@ import { FormProvider } from 'react-hook-form';
 import { useLoaderData, useNavigate } from 'react-router';
 import type { Issue } from '../../../contracts/errors.js';
 import { LAYOUTS } from '../../../core/engine/layouts.js';
-import { ApiError, act, ask, sayError } from '../../app/api.js';
+import { ApiError, act, ask } from '../../app/api.js';
 import type { intakeLoader } from '../../app/loaders.js';
 import { Page } from '../../app/Page.js';
 import { useRefused } from '../../app/use-refused.js';
@@ -38,11 +38,10 @@ export function NewEngine() {
   const isOwner = useSession(({ person }) => person?.role === 'owner');
   const { specSets = [], customers = [] } = useLoaderData<typeof intakeLoader>() ?? {};
   const [step, setStep] = useState<IntakeStep>('who');
-  const [problem, setProblem] = useState<string | null>(null);
   // A session that runs out takes the page away; what was typed comes back with it.
   const { form: typed, fill, settle } = useDraftForm<EngineForm>('new-engine', START, readDraft);
   const { handleSubmit, getValues, formState, setFocus } = typed;
-  const { wrong, refuse, clear } = useRefused(typed, fieldOf, (form) => {
+  const { wrong, problem, refuse, fail, sends } = useRefused(typed, fieldOf, (form) => {
     const checked = checkForm(form);
     return checked.ok ? [] : checked.issues;
   });
@@ -58,14 +57,17 @@ export function NewEngine() {
     if (moved > 0) document.querySelector<HTMLElement>('.intake-step input')?.focus();
   }, [moved]);
 
-  const refuseAt = (issues: Issue[]) => {
-    refuse(issues);
+  /** To the step of the first field that is wrong. */
+  const goToFirst = (issues: readonly Issue[]) => {
     const [first] = issues.map(({ path }) => fieldOf(path)).sort((a, b) => order(a) - order(b));
     if (first) setStep(stepOf(first));
   };
   const send = handleSubmit(async (form) => {
     const checked = checkForm(form);
-    if (!checked.ok) return refuseAt(checked.issues);
+    if (!checked.ok) {
+      refuse(checked.issues);
+      return goToFirst(checked.issues);
+    }
     try {
       const page = customerOf(form);
       if (page && !isSamePage(page, customers)) await ask('POST /api/customers', { body: page });
@@ -73,15 +75,11 @@ export function NewEngine() {
       settle();
       void navigate(`/engines/${id}/${STAGE_PLACES[0].path}`);
     } catch (error) {
-      if (error instanceof ApiError) refuseAt(error.issues);
-      setProblem(sayError(error));
+      fail(error);
+      if (error instanceof ApiError) goToFirst(error.issues);
     }
   });
-  const open = () => {
-    setProblem(null);
-    clear();
-    void send();
-  };
+  const open = sends(send);
   const chooseLayout = (name: EngineForm['layout']) => {
     const template = LAYOUTS.find((layout) => layout.name === name)!;
     fill({ ...getValues(), specSet: template.specSet, ...(template.engine ? fieldsOf(template.engine) : BLANK) });

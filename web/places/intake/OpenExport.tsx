@@ -4,7 +4,7 @@ import { format } from 'date-fns/format';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { engineExport, type EngineExport } from '../../../contracts/engine-export.js';
-import type { Issue } from '../../../contracts/errors.js';
+import { issuesOf, type Issue } from '../../../contracts/errors.js';
 import { many } from '../../../contracts/wording/many.js';
 import { ApiError, ask, sayError } from '../../app/api.js';
 import { FileButton } from '../../app/FileButton.js';
@@ -24,8 +24,7 @@ function read(text: string): Read {
   }
   const parsed = engineExport.safeParse(json);
   if (parsed.success) return { ok: true, file: parsed.data };
-  const issues = parsed.error.issues.map(({ path, message }) => ({ path: path.join('.'), message }));
-  return { ok: false, problem: 'This file cannot be opened as an engine.', issues };
+  return { ok: false, problem: 'This file cannot be opened as an engine.', issues: issuesOf(parsed.error) };
 }
 
 /** What comes with the engine, told before anything is opened. */

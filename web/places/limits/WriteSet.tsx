@@ -1,12 +1,12 @@
 import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
-import { useMemo, useState, type FormEvent } from 'react';
+import { useMemo } from 'react';
 import { useFieldArray, useWatch } from 'react-hook-form';
 import { Navigate, useLoaderData, useNavigate, useParams, useSearchParams } from 'react-router';
 import { STAGES, type Stage } from '../../../core/plan/measure.js';
 import { findMeasure, MEASURES } from '../../../core/plan/measures.js';
 import type { SpecSet } from '../../../core/plan/spec-sets.js';
-import { ApiError, ask, sayError } from '../../app/api.js';
+import { ask } from '../../app/api.js';
 import { WrongFields } from '../../app/WrongFields.js';
 import { FileButton } from '../../app/FileButton.js';
 import { FormField } from '../../app/FormField.js';
@@ -123,10 +123,9 @@ function Writing({ from, isNew, asksEach, title: heading, aside, draft, back }: 
   const { control, register, handleSubmit, setValue, getValues, formState } = form;
   const { fields, append, remove, update } = useFieldArray({ control, name: 'limits' });
   const [lifter, name, title] = useWatch({ control, name: ['lifter', 'name', 'title'] });
-  const [problem, setProblem] = useState<string | null>(null);
   const check = (typed: SetForm) =>
     isNew ? checkSetForm(typed, nameOf(typed), 0) : checkSetForm(typed, from.id, from.version);
-  const { wrong, refuse, clear } = useRefused(form, fieldOf, (typed) => {
+  const { wrong, problem, setProblem, refuse, fail, sends } = useRefused(form, fieldOf, (typed) => {
     const checked = check(typed);
     return checked.ok ? [] : checked.issues;
   });
@@ -139,17 +138,9 @@ function Writing({ from, isNew, asksEach, title: heading, aside, draft, back }: 
       enqueueSnackbar(`Version ${version} issued`);
       void navigate(`/limits/${id}`);
     } catch (error) {
-      if (error instanceof ApiError) refuse(error.issues);
-      setProblem(sayError(error));
+      fail(error);
     }
   });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    setProblem(null);
-    // What was refused before is looked at anew; left standing it would keep the form from being sent.
-    clear();
-    void file();
-  };
   const read = async (chosen: File) => {
     const found = readSetFile(await chosen.text());
     if (!found.ok) return setProblem(found.problem);
@@ -224,7 +215,12 @@ function Writing({ from, isNew, asksEach, title: heading, aside, draft, back }: 
         </FileButton>
       }
     >
-      <form onSubmit={submit} noValidate className="write-set" aria-label={isNew ? 'A new set' : 'The next version'}>
+      <form
+        onSubmit={sends(file)}
+        noValidate
+        className="write-set"
+        aria-label={isNew ? 'A new set' : 'The next version'}
+      >
         <div className="write-set-head">
           {isNew && (
             <FormField

@@ -1,5 +1,5 @@
 import { newSpecSetRequest, type NewSpecSet } from '../../../contracts/spec-set.js';
-import type { Issue } from '../../../contracts/errors.js';
+import { issuesOf, type Issue } from '../../../contracts/errors.js';
 import { asIssues } from '../../../contracts/wording/impossible.js';
 import { checkSpecSet } from '../../../core/plan/check-spec-set.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
@@ -270,7 +270,7 @@ export function checkSetForm(
   const wrong = parsed.success
     ? asIssues(checkSpecSet(parsed.data))
     : [
-        ...parsed.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })),
+        ...issuesOf(parsed.error),
         // A figure that is none must not hide what is wrong with the other rows.
         ...asIssues(
           checkSpecSet({

@@ -1,5 +1,5 @@
 import { springsSchema } from '../../../contracts/papers/springs.js';
-import type { Issue } from '../../../contracts/errors.js';
+import { issuesOf, type Issue } from '../../../contracts/errors.js';
 import { asIssues } from '../../../contracts/wording/impossible.js';
 import type { ValveKind } from '../../../core/engine/engine.js';
 import { typedNumber } from '../../app/typed-number.js';
@@ -93,6 +93,6 @@ export function checkSprings(form: SpringsForm): { said: Springs; issues: [] } |
           checkNest(parsed.data[kind]?.nest ?? []).map((issue) => ({ ...issue, path: [kind, 'nest', ...issue.path] })),
         ),
       )
-    : parsed.error.issues.map(({ path, message }) => ({ path: path.join('.'), message }));
+    : issuesOf(parsed.error);
   return parsed.success && issues.length === 0 ? { said: parsed.data, issues: [] } : { said: null, issues };
 }

@@ -1,4 +1,3 @@
-import type { FormEvent } from 'react';
 import { useForm, useWatch, type FieldPath } from 'react-hook-form';
 import { itemSchema, WANTED_KINDS, type PartsAnswer } from '../../../contracts/parts.js';
 import { PART_NAME } from '../../../contracts/wording/parts.js';
@@ -91,10 +90,8 @@ export function ItemForm({ book, item, onDone }: { book: PartsAnswer; item: Stoc
     ]; // prettier-ignore
     return { item: parsed.success && issues.length === 0 ? parsed.data : null, issues };
   };
-  const { wrong, refuse, clear } = useRefused(form, (path) => path, (typed) => read(typed).issues); // prettier-ignore
-  const write = async (event: FormEvent) => {
-    event.preventDefault();
-    clear();
+  const { wrong, refuse, sends } = useRefused(form, (path) => path, (typed) => read(typed).issues); // prettier-ignore
+  const write = async () => {
     const { item: page, issues } = read(form.getValues());
     if (!page) return refuse(issues);
     const isWritten = await run(async () => {
@@ -113,7 +110,7 @@ export function ItemForm({ book, item, onDone }: { book: PartsAnswer; item: Stoc
     />
   );
   return (
-    <form className="item-form" noValidate aria-label="A part of the catalogue" onSubmit={(event) => void write(event)}>
+    <form className="item-form" noValidate aria-label="A part of the catalogue" onSubmit={sends(write)}>
       <FormChoice
         control={control}
         name="part"

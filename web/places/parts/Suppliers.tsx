@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import type { ZodError } from 'zod';
+import { issuesOf } from '../../../contracts/errors.js';
 import { supplierSchema, type PartsAnswer, type Supplier } from '../../../contracts/parts.js';
 import { act } from '../../app/api.js';
 import { useRefused } from '../../app/use-refused.js';
@@ -89,10 +89,6 @@ export function Suppliers({ book }: { book: PartsAnswer }) {
   );
 }
 
-/** What a schema refused, by its fields; nothing where it took it. */
-const issuesOf = (error: ZodError | undefined) =>
-  (error?.issues ?? []).map(({ path, message }) => ({ path: path.join('.'), message }));
-
 function SupplierForm({ supplier, onDone }: { supplier: Supplier | null; onDone: () => void }) {
   const form = useForm({
     defaultValues: { name: supplier?.name ?? '', mail: supplier?.mail ?? '', phone: supplier?.phone ?? '', note: supplier?.note ?? '' },
@@ -100,14 +96,12 @@ function SupplierForm({ supplier, onDone }: { supplier: Supplier | null; onDone:
   const { control } = form;
   const { run, isBusy } = usePartsAct();
   const read = (typed: object) => supplierSchema.safeParse({ id: supplier?.id ?? newId(), ...typed });
-  const { wrong, refuse, clear } = useRefused(
+  const { wrong, refuse, sends } = useRefused(
     form,
     (path) => path,
     (typed) => issuesOf(read(typed).error),
   );
-  const write = async (event: FormEvent) => {
-    event.preventDefault();
-    clear();
+  const write = async () => {
     const parsed = read(form.getValues());
     if (!parsed.success) return refuse(issuesOf(parsed.error));
     const isWritten = await run(async () => {
@@ -117,7 +111,7 @@ function SupplierForm({ supplier, onDone }: { supplier: Supplier | null; onDone:
     if (isWritten) onDone();
   };
   return (
-    <form className="item-form" noValidate aria-label="A supplier" onSubmit={(event) => void write(event)}>
+    <form className="item-form" noValidate aria-label="A supplier" onSubmit={sends(write)}>
       <FormField control={control} name="name" label="Name" />
       <FormField control={control} name="mail" label="Mail" />
       <FormField control={control} name="phone" label="Phone" />

@@ -6,6 +6,7 @@ import { useRevalidator } from 'react-router';
 import { ROLES, type KnownPerson } from '../../../contracts/shop.js';
 import { ask } from '../../app/api.js';
 import { useAsking } from '../../app/use-asking.js';
+import { WrongFields } from '../../app/WrongFields.js';
 
 /** What the owner changes about somebody: name, role, a PIN in place of a forgotten one; or switches the person off. */
 export function ChangePerson({ person, onDone }: { person: KnownPerson; onDone: () => void }) {
@@ -13,7 +14,7 @@ export function ChangePerson({ person, onDone }: { person: KnownPerson; onDone: 
   const [name, setName] = useState(person.name);
   const [role, setRole] = useState(person.role);
   const [pin, setPin] = useState('');
-  const { wrong, problem, asking } = useAsking();
+  const { wrong, problem, asking, mended, told } = useAsking();
   const { revalidate } = useRevalidator();
   const submit = asking(async () => {
     const body = { name, role, ...(pin === '' ? {} : { pin }) };
@@ -27,17 +28,21 @@ export function ChangePerson({ person, onDone }: { person: KnownPerson; onDone: 
         label="Name"
         value={name}
         autoFocus
-        onChange={({ target }) => setName(target.value)}
-        error={Boolean(wrong.name)}
-        helperText={wrong.name ?? 'as it stands on records from now on'}
+        onChange={({ target }) => {
+          mended('name');
+          setName(target.value);
+        }}
+        {...told('name', 'as it stands on records from now on')}
       />
       <TextField
         select
         label="Role"
         value={role}
-        onChange={({ target }) => setRole(target.value as KnownPerson['role'])}
-        error={Boolean(wrong.role)}
-        helperText={wrong.role ?? ' '}
+        onChange={({ target }) => {
+          mended('role');
+          setRole(target.value as KnownPerson['role']);
+        }}
+        {...told('role')}
       >
         {ROLES.map((one) => (
           <MenuItem key={one} value={one}>
@@ -51,9 +56,11 @@ export function ChangePerson({ person, onDone }: { person: KnownPerson; onDone: 
         type="password"
         autoComplete="new-password"
         value={pin}
-        onChange={({ target }) => setPin(target.value)}
-        error={Boolean(wrong.pin)}
-        helperText={wrong.pin ?? 'left empty: the PIN stays'}
+        onChange={({ target }) => {
+          mended('pin');
+          setPin(target.value);
+        }}
+        {...told('pin', 'left empty: the PIN stays')}
       />
       <div className="people-act">
         <Button type="submit" variant="contained">
@@ -61,11 +68,7 @@ export function ChangePerson({ person, onDone }: { person: KnownPerson; onDone: 
         </Button>
         <Button onClick={onDone}>Leave it</Button>
       </div>
-      {problem && (
-        <p role="alert" className="people-wrong">
-          {problem}
-        </p>
-      )}
+      <WrongFields wrong={wrong} problem={problem} />
     </form>
   );
 }

@@ -4,11 +4,12 @@ import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { ask } from '../../app/api.js';
 import { useAsking } from '../../app/use-asking.js';
+import { WrongFields } from '../../app/WrongFields.js';
 
 /** One's own PIN, by the one before it. */
 export function OwnPin() {
   const [typed, setTyped] = useState({ pin: '', newPin: '' });
-  const { wrong, problem, asking } = useAsking();
+  const { wrong, problem, asking, mended, told } = useAsking();
   const { enqueueSnackbar } = useSnackbar();
   const submit = asking(async () => {
     await ask('POST /api/session/pin', { body: typed });
@@ -21,9 +22,11 @@ export function OwnPin() {
       type="password"
       autoComplete={autoComplete}
       value={typed[name]}
-      onChange={({ target }) => setTyped((before) => ({ ...before, [name]: target.value }))}
-      error={Boolean(wrong[name])}
-      helperText={wrong[name] ?? help}
+      onChange={({ target }) => {
+        mended(name);
+        setTyped((before) => ({ ...before, [name]: target.value }));
+      }}
+      {...told(name, help)}
     />
   );
   return (
@@ -36,11 +39,7 @@ export function OwnPin() {
           Change my PIN
         </Button>
       </div>
-      {problem && (
-        <p role="alert" className="people-wrong">
-          {problem}
-        </p>
-      )}
+      <WrongFields wrong={wrong} problem={problem} />
     </form>
   );
 }

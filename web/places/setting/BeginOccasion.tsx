@@ -4,16 +4,18 @@ import MenuItem from '@mui/material/MenuItem';
 import TextField from '@mui/material/TextField';
 import { format } from 'date-fns/format';
 import { useState } from 'react';
+import { issuesOf } from '../../../contracts/errors.js';
 import { occasionSchema } from '../../../contracts/papers/occasion.js';
 import { runningSchema } from '../../../contracts/papers/running.js';
 import { wordOccasion } from '../../../contracts/wording/occasion.js';
 import { RECHECK_COUNT } from '../../../contracts/wording/recheck.js';
 import { nextOccasion, OCCASION_KINDS, RUN_COUNTS, type OccasionKind } from '../../../core/plan/running.js';
 import { occasionsOf } from '../../../core/sheet/papers.js';
-import { act, sayError } from '../../app/api.js';
+import { act } from '../../app/api.js';
 import { DayField } from '../../app/DayField.js';
 import { FormDialog } from '../../app/FormDialog.js';
 import { typedNumber } from '../../app/typed-number.js';
+import { useAsking } from '../../app/use-asking.js';
 import { useDesk } from '../../state/use-desk.js';
 
 /** Chosen where nothing is read, and only told how the engine was run. */
@@ -47,13 +49,11 @@ export function BeginOccasion({
   const [on, setOn] = useState(format(new Date(), 'yyyy-MM-dd'));
   const [looked, setLooked] = useState<string[]>([]);
   const [figures, setFigures] = useState(NO_FIGURES);
-  const [wrong, setWrong] = useState<Record<string, string>>({});
-  const [problem, setProblem] = useState('');
+  const { wrong, problem, refuse, asking, mended, told } = useAsking();
   const occasion = kind === TOLD ? null : nextOccasion(known, kind);
   const runs = kind !== 'try-out';
   const counts = RUN_COUNTS.filter((count) => rechecks.some((one) => one.count === count));
-  const begin = async () => {
-    setProblem('');
+  const begin = asking(async () => {
     const said =
       occasion === null ? null : occasionSchema.safeParse({ occasion, kind, on, looked: runs ? looked : [] });
     const ran = runningSchema.safeParse({
@@ -62,31 +62,29 @@ export function BeginOccasion({
       perWeek: figuresOf(figures, 'perWeek'),
       highestRpm: typedNumber(figures.highestRpm),
     });
-    const issues = [...(said?.error?.issues ?? []), ...(runs ? (ran.error?.issues ?? []) : [])];
-    setWrong(Object.fromEntries(issues.map(({ path, message }) => [path.join('.'), message])));
-    if ((said && !said.success) || (runs && !ran.success)) return;
+    const issues = [...issuesOf(said?.error), ...(runs ? issuesOf(ran.error) : [])];
+    // Both have the day.
+    if (issues.length > 0) return refuse(issues.filter(({ path }, at) => issues.findIndex((one) => one.path === path) === at)); // prettier-ignore
     const params = { id: engine.id };
-    try {
-      const saysNothing = Object.values(figures).every((text) => text.trim() === '');
-      if (runs && ran.success && !saysNothing)
-        await act('POST /api/engines/:id/papers/:kind', { params: { ...params, kind: 'running' }, body: ran.data });
-      if (said?.success)
-        await act('POST /api/engines/:id/papers/:kind', { params: { ...params, kind: 'occasion' }, body: said.data });
-      await reload();
-      onDone(occasion);
-    } catch (error) {
-      setProblem(sayError(error));
-    }
-  };
+    const saysNothing = Object.values(figures).every((text) => text.trim() === '');
+    if (runs && ran.success && !saysNothing)
+      await act('POST /api/engines/:id/papers/:kind', { params: { ...params, kind: 'running' }, body: ran.data });
+    if (said?.success)
+      await act('POST /api/engines/:id/papers/:kind', { params: { ...params, kind: 'occasion' }, body: said.data });
+    await reload();
+    onDone(occasion);
+  });
   const figure = (key: keyof Figures, label: string) => (
     <TextField
       key={key}
       size="small"
       label={label}
       value={figures[key]}
-      error={wrong[key] !== undefined}
-      helperText={wrong[key] ?? ' '}
-      onChange={(event) => setFigures({ ...figures, [key]: event.target.value })}
+      {...told(key)}
+      onChange={(event) => {
+        mended(key);
+        setFigures({ ...figures, [key]: event.target.value });
+      }}
     />
   );
   return (
@@ -94,6 +92,7 @@ export function BeginOccasion({
       title={occasion === null ? 'How it was run' : `The valves are read anew: ${wordOccasion(occasion)}`}
       className="begin-occasion"
       problem={problem}
+      wrong={wrong}
       file={occasion === null ? 'Write it down' : 'Read them anew'}
       onFile={begin}
       onClose={onClose}
@@ -106,7 +105,15 @@ export function BeginOccasion({
         ))}
         <MenuItem value={TOLD}>nothing is read: only how it was run</MenuItem>
       </TextField>
-      <DayField label="Day" value={on} error={wrong.on !== undefined} helperText={wrong.on ?? ' '} onDay={setOn} />
+      <DayField
+        label="Day"
+        value={on}
+        {...told('on')}
+        onDay={(day) => {
+          mended('on');
+          setOn(day);
+        }}
+      />
       {runs && occasion !== null && rechecks.length > 0 && (
         <fieldset>
           <legend>Looked at with it, and counted anew from here on</legend>

@@ -50,7 +50,8 @@ function Renew({ what, onDone }: { what: keyof typeof WHAT; onDone: (keys: Keys)
 function OwnCertificate({ onDone }: { onDone: (keys: Keys) => void }) {
   const [file, setFile] = useState<File | null>(null);
   const [password, setPassword] = useState('');
-  const { wrong, problem, asking } = useAsking();
+  const { wrong, problem, asking, mended, told } = useAsking();
+  const ofFile = wrong.find(({ field }) => field === 'p12')?.message;
   const submit = asking(async () => {
     onDone(await ask('POST /api/keys/certificate', { body: { p12: await base64Of(file!), password } }));
     setFile(null);
@@ -76,9 +77,11 @@ function OwnCertificate({ onDone }: { onDone: (keys: Keys) => void }) {
               value={password}
               autoFocus
               autoComplete="off"
-              onChange={({ target }) => setPassword(target.value)}
-              error={Boolean(wrong.password)}
-              helperText={wrong.password ?? ' '}
+              onChange={({ target }) => {
+                mended('password');
+                setPassword(target.value);
+              }}
+              {...told('password')}
             />
           </span>
           <Button type="submit" variant="contained">
@@ -86,9 +89,9 @@ function OwnCertificate({ onDone }: { onDone: (keys: Keys) => void }) {
           </Button>
         </>
       )}
-      {problem && (
+      {(problem ?? ofFile) && (
         <span role="alert" className="shop-warning">
-          {wrong.p12 ? `${file?.name ?? 'The file'}: ${wrong.p12}` : problem}
+          {problem ?? `${file?.name ?? 'The file'}: ${ofFile}`}
         </span>
       )}
     </form>

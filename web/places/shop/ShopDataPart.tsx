@@ -5,12 +5,12 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { useMemo, useState, type FormEvent } from 'react';
+import { useMemo } from 'react';
 import { Controller, useWatch } from 'react-hook-form';
 import { useRevalidator } from 'react-router';
 import { PAPERS, type ChangeShop } from '../../../contracts/shop-data.js';
 import { WEEKDAYS, type Weekday } from '../../../core/plan/work-time.js';
-import { ApiError, ask, sayError } from '../../app/api.js';
+import { ask } from '../../app/api.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { useRefused } from '../../app/use-refused.js';
 import { WrongFields } from '../../app/WrongFields.js';
@@ -30,10 +30,9 @@ export function ShopDataPart({ loaded }: { loaded: ChangeShop }) {
   const filed = useMemo(() => formOfShop(loaded), [loaded]);
   const { form, isDraft, settle } = useDraftForm<ShopForm>('shop-data', filed, (draft) => ({ ...filed, ...draft }));
   const { control, handleSubmit, formState } = form;
-  const [problem, setProblem] = useState<string | null>(null);
   const { revalidate } = useRevalidator();
   const askSession = useSession((session) => session.ask);
-  const { wrong, refuse, clear } = useRefused(
+  const { wrong, problem, refuse, fail, sends } = useRefused(
     form,
     (path) => path.split('.')[0],
     (typed) => {
@@ -49,16 +48,9 @@ export function ShopDataPart({ loaded }: { loaded: ChangeShop }) {
       settle();
       await Promise.all([revalidate(), askSession()]);
     } catch (error) {
-      if (error instanceof ApiError) refuse(error.issues);
-      setProblem(sayError(error));
+      fail(error);
     }
   });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    setProblem(null);
-    clear();
-    void send();
-  };
   const [name, address, paper, letterhead] = useWatch({ control, name: ['name', 'address', 'paper', 'letterhead'] });
   return (
     <section aria-label="The shop" className="shop-part shop-says">
@@ -71,7 +63,7 @@ export function ShopDataPart({ loaded }: { loaded: ChangeShop }) {
           picture={letterhead === '' ? '' : `/api/pictures/${letterhead}`}
         />
       </div>
-      <form className="shop-form" noValidate onSubmit={submit}>
+      <form className="shop-form" noValidate onSubmit={sends(send)}>
         <FormField control={control} name="name" label="Name" help="as it stands on records from now on" />
         <FormField
           control={control}

@@ -3,6 +3,7 @@ import { wordFastened } from '../../../contracts/wording/gate.js';
 import { FASTENED, finalTorque, meantUnit, usualOrder, type Fastened } from '../../../core/tightening/plan.js';
 import { wrenchSetting } from '../../../core/sheet/tightening.js';
 import { UNIT_LABEL } from '../../../core/units/format.js';
+import { FormDay } from '../../app/DayField.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { usePaperForm } from '../../app/use-paper-form.js';
 import { TighteningPattern } from '../../drawings/TighteningPattern.js';
@@ -124,7 +125,7 @@ export function PlanPart({
           />
           {field('tool', 'Tool')}
           {field('toolNumber', 'Its number')}
-          {field('toolCheckedOn', 'Last checked', 'as 2 Mar 2026')}
+          <FormDay control={control} name="toolCheckedOn" label="Last checked" help="as 2 Mar 2026" />
         </fieldset>
         <fieldset>
           <legend>Extension or crowfoot on the wrench</legend>

@@ -8,6 +8,7 @@ import { passSlot, stepOfPass } from '../../../core/sheet/passes.js';
 import { formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
 import { act, sayError } from '../../app/api.js';
+import { sayWholeDay } from '../../app/typed-day.js';
 import { TighteningPattern, type FastenerFace } from '../../drawings/TighteningPattern.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
 import { useSteps } from '../../measuring/use-steps.js';
@@ -187,7 +188,9 @@ export function Pulling({ stand, list, onWrite }: { stand: Tightening; list: Rea
           {plan.tool
             ? `${plan.tool}${plan.toolNumber ? `, number ${plan.toolNumber}` : ''}`
             : `${wordFastened(plan.fastened)}: no tool said`}
-          {plan.toolCheckedOn ? `, checked ${plan.toolCheckedOn}.` : ', nobody has said when it was checked.'}
+          {plan.toolCheckedOn
+            ? `, checked ${sayWholeDay(plan.toolCheckedOn)}.`
+            : ', nobody has said when it was checked.'}
         </p>
         {setting != null && (
           <p>

@@ -1,4 +1,4 @@
-import type { Issue } from '../../../contracts/errors.js';
+import { issuesOf, type Issue } from '../../../contracts/errors.js';
 import { tighteningSchema } from '../../../contracts/papers/tightening.js';
 import { asIssues } from '../../../contracts/wording/impossible.js';
 import { wordFastened } from '../../../contracts/wording/gate.js';
@@ -153,8 +153,7 @@ export function checkPlan(
       ? { adapter: { wrenchLength: typedNumber(wrenchLength), adapterLength: typedNumber(adapterLength), unit: adapterUnit, ...(angleDeg.trim() === '' ? {} : { angleDeg: typedNumber(angleDeg) }) } }
       : {}),
   }); // prettier-ignore
-  if (!parsed.success)
-    issues.push(...parsed.error.issues.map(({ path, message }) => ({ path: path.join('.'), message })));
+  if (!parsed.success) issues.push(...issuesOf(parsed.error));
   else issues.push(...asIssues(checkTighteningPlan(parsed.data)));
   return parsed.success && issues.length === 0 ? { said: parsed.data, issues: [] } : { said: null, issues };
 }

@@ -1,10 +1,10 @@
 import { useSnackbar } from 'notistack';
-import { useMemo, useState, type FormEvent } from 'react';
+import { useMemo, useState } from 'react';
 import { useWatch, type FieldPath } from 'react-hook-form';
 import { completeCard } from '../../../core/cam/cam-card.js';
 import { cardChange, targetBeforeCard } from '../../../core/sheet/card-change.js';
 import { parseEntered } from '../../../core/units/parse-entered.js';
-import { ApiError, act, sayError } from '../../app/api.js';
+import { act } from '../../app/api.js';
 import { useRefused } from '../../app/use-refused.js';
 import { FormChoice, FormField } from '../../app/FormField.js';
 import { VerdictMark } from '../../drawings/VerdictMark.js';
@@ -31,7 +31,6 @@ export function CamCardForm() {
   );
   const { form, isDraft, settle } = useDraftForm<CardForm>(`${id}.cam-card`, filed, readDraft);
   const { control, handleSubmit } = form;
-  const [problem, setProblem] = useState<string | null>(null);
   const { enqueueSnackbar } = useSnackbar();
   const typed = useWatch({ control }) as CardForm;
   const checked = useMemo(() => checkCard(typed), [typed]);
@@ -45,7 +44,7 @@ export function CamCardForm() {
   );
   const old = targetBeforeCard(file!, sheet!);
 
-  const { wrong, refuse, clear } = useRefused(form, fieldAt, (now) => checkCard(now).issues);
+  const { wrong, problem, setProblem, refuse, fail, sends } = useRefused(form, fieldAt, (now) => checkCard(now).issues);
   const send = handleSubmit(async () => {
     if (!checked.card) return refuse(checked.issues);
     const asksTarget = change?.target != null;
@@ -59,22 +58,15 @@ export function CamCardForm() {
       setTarget('');
       settle();
     } catch (error) {
-      if (error instanceof ApiError) refuse(error.issues);
-      setProblem(sayError(error));
+      fail(error);
     }
   });
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    setProblem(null);
-    clear();
-    void send();
-  };
   const follows = (path: string) => {
     const computed = completed?.computed.includes(path) ? completed.figures[path] : undefined;
     return computed === undefined ? undefined : `follows: ${figure(computed)}`;
   };
   return (
-    <form className="measuring-form beside-wheel" onSubmit={submit} noValidate aria-label="Cam card">
+    <form className="measuring-form beside-wheel" onSubmit={sends(send)} noValidate aria-label="Cam card">
       <div>
         <h2>Cam card</h2>
         <fieldset>
