@@ -30,6 +30,25 @@ interface Props {
   onKey: (event: KeyboardEvent, id: string) => void;
 }
 
+const hours = (minutes: number) => (minutes / 60).toFixed(0);
+
+/** What the plan asks of all hands, day by day, and where it is more than they have. */
+const sayLoad = (days: Props['days'], load: Props['load']): string =>
+  days
+    .flatMap(({ day, title }) => {
+      const { asked = 0, has = 0 } = load.get(day) ?? {};
+      return asked > 0 ? [`${title} ${hours(asked)} of ${hours(has)}${asked > has + 1 ? ', too many' : ''}`] : [];
+    })
+    .join('; ') || 'none on these days';
+
+/** From when to when an engine is worked on, of the days that are shown. */
+function sayWorked(days: Props['days'], worked: Map<string, number>): string {
+  const on = days.filter(({ day }) => (worked.get(day) ?? 0) > 0);
+  if (on.length === 0) return ', no work on these days';
+  const [first, last] = [on[0].title, on[on.length - 1].title];
+  return first === last ? `, worked on ${first}` : `, worked on from ${first} to ${last}`;
+}
+
 /** Engines over days: each bar is the work of a day, hatched where it waits, with a flag where it is promised. Bars are moved by hand. */
 export function WeekChart({ days, rows, active, load, longest, onPick, onMove, onLetGo, onKey }: Props) {
   const drawing = useRef<SVGSVGElement>(null);
@@ -61,7 +80,7 @@ export function WeekChart({ days, rows, active, load, longest, onPick, onMove, o
       onPointerLeave={letGo}
     >
       {days.map(({ day, title, isClosed, isToday }, index) => (
-        <g key={day}>
+        <g key={day} aria-hidden="true">
           {isClosed && (
             <rect x={x(index)} y={head} width={step} height={bottom - head} fill="var(--ring)" opacity={0.5} />
           )}
@@ -105,7 +124,7 @@ export function WeekChart({ days, rows, active, load, longest, onPick, onMove, o
               role="button"
               tabIndex={0}
               aria-pressed={isActive}
-              aria-label={`${tag}, ${says}`}
+              aria-label={`${tag}, ${says}${sayWorked(days, worked)}`}
               className="week-row"
               onFocus={() => onPick(id)}
               onKeyDown={(event) => onKey(event, id)}
@@ -193,30 +212,33 @@ export function WeekChart({ days, rows, active, load, longest, onPick, onMove, o
           </g>
         );
       })}
-      <text x={10} y={bottom + 26} fontFamily="var(--head)" fontSize={15} fill="var(--steel)">
-        hours of all hands
-      </text>
-      {days.map(({ day }, at) => {
-        const { asked = 0, has = 0 } = load.get(day) ?? {};
-        const isOver = asked > has + 1;
-        return (
-          asked > 0 && (
-            <text
-              key={day}
-              x={x(at) + step / 2}
-              y={bottom + 26}
-              textAnchor="middle"
-              className="figure"
-              fontSize={13}
-              fontWeight={isOver ? 600 : 400}
-              fill={isOver ? 'var(--flag)' : 'var(--steel)'}
-            >
-              {isOver ? '▲' : ''}
-              {(asked / 60).toFixed(0)}/{(has / 60).toFixed(0)}
-            </text>
-          )
-        );
-      })}
+      <g role="img" aria-label={`Hours of all hands: ${sayLoad(days, load)}`}>
+        <text x={10} y={bottom + 26} fontFamily="var(--head)" fontSize={15} fill="var(--steel)" aria-hidden="true">
+          hours of all hands
+        </text>
+        {days.map(({ day }, at) => {
+          const { asked = 0, has = 0 } = load.get(day) ?? {};
+          const isOver = asked > has + 1;
+          return (
+            asked > 0 && (
+              <text
+                key={day}
+                aria-hidden="true"
+                x={x(at) + step / 2}
+                y={bottom + 26}
+                textAnchor="middle"
+                className="figure"
+                fontSize={13}
+                fontWeight={isOver ? 600 : 400}
+                fill={isOver ? 'var(--flag)' : 'var(--steel)'}
+              >
+                {isOver ? '▲' : ''}
+                {hours(asked)}/{hours(has)}
+              </text>
+            )
+          );
+        })}
+      </g>
     </svg>
   );
 }

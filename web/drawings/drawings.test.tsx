@@ -16,6 +16,7 @@ import { StageRibbon } from './StageRibbon.js';
 import type { DialFace } from './ValveDial.js';
 import { ValveMap } from './ValveMap.js';
 import { VerdictMark } from './VerdictMark.js';
+import { WeekChart } from './WeekChart.js';
 
 const v8 = LAYOUTS[0].engine as Engine;
 /** The names that a screen reader hears of what can be pressed. */
@@ -177,4 +178,39 @@ test('the front page of a record shows what the shop says as it is typed, on its
   expect(named(draw('A4'))).toEqual(['The front page of a record on A4: Marram, The Works, Staithe Lane']);
   expect(draw('A4')).not.toContain('<image');
   expect(draw('Letter')).not.toBe(draw('A4'));
+});
+
+test('the weeks are heard without their drawing: who is worked on when, and on which day too much is asked of all hands', () => {
+  const days = ['Thu 3 Dec', 'Fri 4 Dec', 'Mon 7 Dec'].map((title) => ({ day: title, title, isClosed: false, isToday: false })); // prettier-ignore
+  const row = { id: '1', tag: 'PH8-031', says: 'likely by 9 Dec', isRisky: false, promised: null, waits: new Set<string>() }; // prettier-ignore
+  const markup = renderToStaticMarkup(
+    <WeekChart
+      days={days}
+      rows={[
+        { ...row, days: new Map([['Thu 3 Dec', 200], ['Fri 4 Dec', 90]]) },
+        { ...row, id: '2', tag: 'DT2-014', says: 'no day promised', days: new Map() },
+      ]}
+      active={null}
+      load={new Map([['Thu 3 Dec', { asked: 200, has: 480 }], ['Fri 4 Dec', { asked: 900, has: 480 }]])}
+      longest={480}
+      onPick={() => {}}
+      onMove={() => {}}
+      onLetGo={() => {}}
+      onKey={() => {}}
+    />,
+  ); // prettier-ignore
+  expect(named(markup)).toEqual([
+    'Engines over days',
+    'PH8-031, likely by 9 Dec, worked on from Thu 3 Dec to Fri 4 Dec',
+    'DT2-014, no day promised, no work on these days',
+    'Hours of all hands: Thu 3 Dec 3 of 8; Fri 4 Dec 15 of 8, too many',
+  ]);
+  // What is drawn is said by a name: no text is heard besides.
+  const isHidden = [false];
+  for (const [tag, ends, name, how] of markup.matchAll(/<(\/?)(g|text|svg)\b([^>]*)>/g)) {
+    if (ends) isHidden.pop();
+    else isHidden.push(isHidden[isHidden.length - 1] || how.includes('aria-hidden="true"'));
+    if (name === 'text' && !ends) expect([tag, isHidden[isHidden.length - 1]]).toEqual([tag, true]);
+  }
+  expect(isHidden).toEqual([false]);
 });
