@@ -53,7 +53,7 @@ export const shopAnswer = z.object({
   bench: benchSchema,
 });
 
-export const newPersonRequest = z.object({ handle, name, pin, role: roleSchema });
+export const newPersonRequest = z.object({ name, handle, pin, role: roleSchema });
 
 /** A role, or none: who is switched off does nothing here any more, and what the person did stays. */
 const standingSchema = z.enum([...ROLES, 'off']);

@@ -72,8 +72,15 @@ test('what would change a verdict is shown before it is filed, and filed with wh
   await goTo(page, id, 'intake');
   await page.getByRole('button', { name: /Figures/ }).click();
   await page.getByRole('textbox', { name: 'Bore' }).fill('4.125');
-  await expect(page.getByRole('region', { name: 'What filing it changes' })).toContainText('not judged → low');
-  await page.keyboard.press('Enter');
+  // What changes stands beside what files it; left and come back to, the list says what is not filed.
+  const changes = page.getByRole('region', { name: 'What filing it changes' });
+  await expect(changes).toContainText('not judged → low');
+  await expect(changes).toBeInViewport({ ratio: 1 });
+  await page.reload();
+  await page.getByRole('button', { name: 'Figures: not filed' }).click();
+  await expect(page.getByText(/This form holds what you typed/)).toBeVisible();
+  await expect(changes).toContainText('not judged → low');
+  await page.getByRole('textbox', { name: 'Bore' }).press('Enter');
   await expect(page.getByText(/^Filed by builder/)).toBeVisible();
   await goTo(page, id, 'bottom-end');
   await expect(asked).toHaveCount(0);

@@ -18,7 +18,7 @@ import { useRefused } from '../../app/use-refused.js';
 import { WrongFields } from '../../app/WrongFields.js';
 import { Pictures } from '../../measuring/Pictures.js';
 import { VerdictChanges } from '../../measuring/VerdictChanges.js';
-import { useDraftForm } from '../../state/draft.js';
+import { draftOf, useDraftForm } from '../../state/draft.js';
 import { useLooksOn, useSession } from '../../state/session.js';
 import { useDesk } from '../../state/use-desk.js';
 import {
@@ -152,6 +152,8 @@ function useChanges(
   }, [file, step, form, isDraft, specSets]);
 }
 
+const draftOfStep = (engineId: string, step: IntakeStep) => `intake.${engineId}.${step}`;
+
 /** One step of an engine's intake as it is on file, with what is typed over it and not filed yet. */
 function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) => void }) {
   const { engine, file, reload } = useDesk();
@@ -161,7 +163,7 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
   const page = customers.find(({ id }) => id === engine!.customerId);
   const filed = useMemo(() => formOf({ engine: engine!, papers: file!.papers }, page), [engine, file, page]);
   const readDraft = (draft: Partial<EngineForm>) => ({ ...UNSTATED, ...filed, ...draft });
-  const { form: typed, isDraft, settle } = useDraftForm<EngineForm>(`intake.${engine!.id}.${step}`, filed, readDraft);
+  const { form: typed, isDraft, settle } = useDraftForm<EngineForm>(draftOfStep(engine!.id, step), filed, readDraft);
   const { handleSubmit, control, formState } = typed;
   const stated = useWatch({ control }) as EngineForm;
   const changes = useChanges(step, stated, isDraft, specSets);
@@ -191,7 +193,7 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
   return (
     <FormProvider {...typed}>
       <form className="intake" noValidate aria-label={title} onSubmit={sends(send)}>
-        <StepList active={step} onPick={onPick} />
+        <StepList active={step} onPick={onPick} isLeft={(one) => draftOf(draftOfStep(engine!.id, one)) !== null} />
         <div className="intake-step">
           {step === 'who' && <Who book={customers} />}
           {step === 'what' && (
@@ -204,26 +206,6 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
           {step === 'figures' && <Figures />}
           {step === 'parts' && <Parts />}
           {step === 'promise' && <PromiseStep />}
-          {changes && (
-            <section aria-label="What filing it changes" className="intake-changes" aria-live="polite">
-              {changes.gone.length > 0 ? (
-                <PlacesGone gone={changes.gone} engineId={engine!.id} />
-              ) : (
-                <VerdictChanges changes={changes.verdicts} on={engine!.tag} />
-              )}
-              {changes.isForLead && changes.gone.length === 0 && (
-                <TextField
-                  label="Why it is put right"
-                  value={reason}
-                  helperText={
-                    mayPutRight ? 'stands with the new version of the engine’s data' : 'for the lead or the owner'
-                  }
-                  disabled={!mayPutRight}
-                  onChange={({ target }) => setReason(target.value)}
-                />
-              )}
-            </section>
-          )}
           <WrongFields wrong={wrong} problem={problem} />
           {step === 'who' && <CameFrom papers={file!.papers} />}
           <FiledBy papers={file!.papers} step={step} />
@@ -233,6 +215,26 @@ function Step({ step, onPick }: { step: IntakeStep; onPick: (step: IntakeStep) =
         <IntakeDrawing cut={step === 'figures'} />
         {!looksOn && (
           <div className="intake-end">
+            {changes && (
+              <section aria-label="What filing it changes" className="intake-changes" aria-live="polite" tabIndex={0}>
+                {changes.gone.length > 0 ? (
+                  <PlacesGone gone={changes.gone} engineId={engine!.id} />
+                ) : (
+                  <VerdictChanges changes={changes.verdicts} on={engine!.tag} />
+                )}
+                {changes.isForLead && changes.gone.length === 0 && (
+                  <TextField
+                    label="Why it is put right"
+                    value={reason}
+                    helperText={
+                      mayPutRight ? 'stands with the new version of the engine’s data' : 'for the lead or the owner'
+                    }
+                    disabled={!mayPutRight}
+                    onChange={({ target }) => setReason(target.value)}
+                  />
+                )}
+              </section>
+            )}
             <Button
               type="submit"
               variant="contained"
