@@ -78,6 +78,7 @@ export async function key(page: Page, text: string): Promise<void> {
 }
 
 interface ReadingOnServer {
+  id: string;
   measure: string;
   place: string;
   entered: string;

@@ -164,6 +164,28 @@ test('with the server away the value shows at once and is kept here, then follow
   await readingsOnServer(page, id, 1);
 });
 
+test('with the server away the last Enter is undone all the same, and stands there struck when it is back', async ({
+  page,
+}) => {
+  await signedIn(page, 'builder');
+  const id = await openEngine(page, 'setting');
+  await page.route('**/{readings,strikes}', (route) => (route.request().method() === 'POST' ? route.abort() : route.continue())); // prettier-ignore
+  await key(page, '5/8');
+  await expect(page.getByText('1 of 16')).toBeVisible();
+  await page.keyboard.press('z');
+  await expect(page.getByText('0 of 16')).toBeVisible();
+  await key(page, '1/2');
+  await expect(page.getByText('1 of 16')).toBeVisible();
+  await page.unroute('**/{readings,strikes}');
+  const [wrong, right] = await readingsOnServer(page, id, 2);
+  expect([wrong, right].map(({ entered }) => entered)).toEqual(['5/8', '1/2']);
+  expect(right.place).toBe(wrong.place);
+  await expect.poll(async () => {
+    const { acts } = await (await page.request.get(`/api/engines/${id}/file`)).json();
+    return acts.filter(({ kind }: { kind: string }) => kind === 'reading-struck');
+  }, { timeout: 40_000 }).toMatchObject([{ readingId: wrong.id, reason: 'undone at once' }]); // prettier-ignore
+});
+
 test('a key press is painted with no network in the way, and how soon is reported', async ({ page }) => {
   await signedIn(page, 'builder');
   await openEngine(page, 'setting');

@@ -52,10 +52,13 @@ export function useCorrections(slot: Slot, lastTaken: string | null, goTo?: (slo
     if (undoing.current === id) return;
     undoing.current = id;
     try {
-      // It may not be on the server yet.
+      // It may not be on the server yet; where it can't be sent, it is undone here and goes there struck.
       await desk.sent();
-      await act('POST /api/engines/:id/strikes', { params: { id: engineId }, body: { readingId: id, reason: UNDONE } });
-      await desk.reload();
+      if (!(await desk.undo(id, UNDONE))) {
+        const body = { readingId: id, reason: UNDONE };
+        await act('POST /api/engines/:id/strikes', { params: { id: engineId }, body });
+        await desk.reload();
+      }
       const { measure, place, at, occasion } = back;
       goTo?.({ measure, place, ...(at ? { at } : {}), ...(occasion ? { occasion } : {}) });
     } catch (error) {

@@ -20,6 +20,7 @@ type Post = { readings: NewReading[] };
 const server = {
   readings: [] as object[],
   posts: [] as Post[],
+  strikes: [] as { id: string; readingId: string; reason: string }[],
   loads: 0,
   answer: (() => 'ok') as (post: Post) => 'ok' | 'away' | 422 | 401,
   /** What it judges a reading to be, where that is not what the desk thinks. */
@@ -52,12 +53,17 @@ const newDesk = () => {
       return readings.map(({ id }) => ({ id, verdict, receivedAt: '2026-11-24T09:00:00.000Z' })) as SavedReading[];
     },
     acknowledge: async () => {},
+    strike: async (_id, struck) => {
+      if (server.answer({ readings: [] }) === 'away') throw new ApiError(0, 'unreachable', 'away');
+      server.strikes.push(struck);
+    },
     outbox: {
       keep: async (kept) => {
         await keepAt;
         outbox.set(kept.reading.id, kept);
       },
-      forget: async (gone) => gone.forEach((id) => outbox.delete(id)),
+      forget: async (sent) =>
+        sent.forEach(({ reading: { id }, undone }) => outbox.get(id)?.undone?.id === undone?.id && outbox.delete(id)),
       keptFor: async (engineId) => [...outbox.values()].filter((kept) => kept.engineId === engineId),
     },
     hand: () => hand,
@@ -73,7 +79,7 @@ let useDesk = newDesk();
 
 beforeEach(() => {
   outbox.clear();
-  Object.assign(server, { readings: [], posts: [], loads: 0, answer: () => 'ok', verdict: null, fileAt: Promise.resolve() });
+  Object.assign(server, { readings: [], posts: [], strikes: [], loads: 0, answer: () => 'ok', verdict: null, fileAt: Promise.resolve() });
   hand = 'builder';
   later = (work) => work();
   useDesk = newDesk();
@@ -161,6 +167,27 @@ test('with the server away the value is kept here, and follows when it is back',
   server.answer = () => 'ok';
   await useDesk.getState().flush();
   expect([useDesk.getState().saved[id], outbox.size]).toEqual(['on-server', 0]);
+});
+
+test('what is undone with the server away counts nowhere at once, after a reload too, and goes there struck', async () => {
+  await open();
+  server.answer = () => 'away';
+  const id = take('1I');
+  await settled();
+  expect(await useDesk.getState().undo(id, 'undone at once')).toBe(true);
+  const counted = () => useDesk.getState().sheet!.rows.filter((row) => row.readingId === id);
+  expect(counted()).toEqual([]);
+  useDesk = newDesk();
+  await open();
+  expect(counted()).toEqual([]);
+  expect(server.strikes).toEqual([]);
+  Object.assign(server, { answer: () => 'ok', verdict: 'in' });
+  await useDesk.getState().flush();
+  expect(server.strikes).toEqual([{ id: expect.any(String), readingId: id, reason: 'undone at once' }]);
+  expect([useDesk.getState().saved[id], outbox.size]).toEqual(['on-server', 0]);
+  expect(counted()).toEqual([]);
+  // What the server has is undone there.
+  expect(await useDesk.getState().undo(id, 'undone at once')).toBe(false);
 });
 
 test('whoever waits for what was taken waits until this device has kept it and the server has it', async () => {

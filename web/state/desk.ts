@@ -11,7 +11,7 @@ import { judgeLast } from '../../core/sheet/answer.js';
 import { slotKey } from '../../core/sheet/slot.js';
 import { ApiError, sayError } from '../app/api.js';
 import { byTime, type Kept, type Outbox } from './outbox.js';
-import { asReading, NOTHING, viewOf, type View } from './view-of.js';
+import { asReading, NOTHING, strikesOf, viewOf, type View } from './view-of.js';
 
 /** Where a reading is: only here, on the server, or refused by it (with its words). */
 type Saved = 'kept-here' | 'on-server' | { refused: string };
@@ -22,6 +22,8 @@ export interface DeskSource {
   /** @throws ApiError */
   post: (engineId: string, readings: NewReading[]) => Promise<SavedReading[]>;
   acknowledge: (engineId: string, stage: Stage) => Promise<unknown>;
+  /** @throws ApiError */
+  strike: (engineId: string, struck: { id: string; readingId: string; reason: string }) => Promise<unknown>;
   outbox: Outbox;
   /** Handle of whoever works here now, null for nobody. */
   hand: () => string | null;
@@ -56,6 +58,8 @@ export interface Desk extends View {
   upToDate: () => Pick<Desk, 'file' | 'stand'>;
   /** Drops a refused reading from this device. */
   drop: (id: string) => Promise<void>;
+  /** Strikes a reading that only this device has yet, for when the server is back. False where it is not kept here. */
+  undo: (id: string, reason: string) => Promise<boolean>;
   flush: () => Promise<void>;
   /** Until everything that was taken is on the server, or could not be sent. */
   sent: () => Promise<void>;
@@ -66,6 +70,7 @@ const RETRY_MS = [1000, 2000, 5000, 10_000];
 /** The most readings that are sent in one go. */
 const BATCH = 100;
 
+const isOf = (id: string) => (kept: Kept) => kept.reading.id === id;
 const isRefused = (saved: Saved | undefined) => typeof saved === 'object';
 
 /** A desk with nothing on it yet. */
@@ -142,7 +147,9 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
         batch.map(({ reading, takenAt }) => ({ ...reading, takenAt })),
       );
       const ids = batch.map(({ reading }) => reading.id);
-      await source.outbox.forget(ids);
+      for (const { reading, undone } of batch)
+        if (undone) await source.strike(engineId, { id: undone.id, readingId: reading.id, reason: undone.reason });
+      await source.outbox.forget(batch);
       retries = 0;
       // Sent before its file was there, it comes with the file.
       if (get().engineId !== engineId || !get().file) return mark(ids, 'on-server');
@@ -224,7 +231,7 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
           const { answer: asked, here } = await fetchWhole(engineId);
           const { engine, records, ...answer } = asked;
           const known = new Set(answer.readings.map((reading) => reading.id));
-          await source.outbox.forget(here.filter((kept) => known.has(kept.reading.id)).map((kept) => kept.reading.id));
+          await source.outbox.forget(here.filter(({ reading, undone }) => !undone && known.has(reading.id)));
           if (get().engineId !== engineId) return;
           settle();
           const shown = get();
@@ -238,7 +245,8 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
           // Taken, or sent, while the server was being asked: it is not in the answer, nor perhaps any longer kept here.
           for (const reading of shown.readings) if (shown.saved[reading.id]) wait(reading, shown.saved[reading.id]);
           for (const kept of here) wait(asReading(kept), 'kept-here');
-          const file: EngineFile = { ...answer, engine, spec: engine.specSet };
+          const acts = [...answer.acts, ...here.flatMap(strikesOf)];
+          const file: EngineFile = { ...answer, acts, engine, spec: engine.specSet };
           set({ status: 'ready', failure: null, engine, records, saved, file });
           set(withReadings([...answer.readings, ...[...waiting.values()].sort(byTime)]));
           void get().flush();
@@ -280,10 +288,21 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
       },
 
       async drop(id) {
-        await source.outbox.forget([id]);
+        await source.outbox.forget((await source.outbox.keptFor(get().engineId!)).filter(isOf(id)));
         settle();
         const { [id]: dropped, ...saved } = get().saved;
         set({ ...withReadings(get().readings.filter((reading) => reading.id !== id)), saved });
+      },
+
+      async undo(id, reason) {
+        const kept = (await source.outbox.keptFor(get().engineId!)).find(isOf(id));
+        if (!kept) return false;
+        const undone = { ...kept, undone: { id: source.newId(), reason, at: source.now().toISOString() } };
+        await source.outbox.keep(undone);
+        settle();
+        set(({ file }) => viewOf({ ...file!, acts: [...file!.acts, ...strikesOf(undone)] }));
+        void get().flush();
+        return true;
       },
 
       flush() {

@@ -33,7 +33,7 @@ test('what one tab keeps the other sees, in the order in which it was taken, eng
   await Promise.all([one.keep(late), other.keep(early), other.keep(elsewhere)]);
   expect(idsOf(await one.keptFor('a'))).toEqual(idsOf([early, late]));
   expect(await one.keptFor('a')).toEqual(await other.keptFor('a'));
-  await other.forget(idsOf([early]));
+  await other.forget([early]);
   expect(idsOf(await one.keptFor('a'))).toEqual(idsOf([late]));
   expect(idsOf(await one.keptFor('b'))).toEqual(idsOf([elsewhere]));
 });
@@ -51,7 +51,18 @@ test('kept in both places it is one reading, and forgotten in both', async () =>
   await outbox.keep(reading);
   localStorage.setItem(`utex.kept.${reading.reading.id}`, JSON.stringify(reading));
   expect(await outbox.keptFor('a')).toHaveLength(1);
-  await openOutbox().forget([reading.reading.id]);
+  await openOutbox().forget([reading]);
+  expect(await outbox.keptFor('a')).toEqual([]);
+});
+
+test('what is undone while it is being sent stays until its strike is sent too', async () => {
+  const outbox = openOutbox();
+  const reading = kept('a', '2026-11-24T08:00:00Z');
+  await outbox.keep(reading);
+  const undone = { ...reading, undone: { id: 's1', reason: 'undone at once', at: '2026-11-24T08:00:05Z' } };
+  await Promise.all([outbox.keep(undone), outbox.forget([reading])]);
+  expect(await outbox.keptFor('a')).toEqual([undone]);
+  await outbox.forget([undone]);
   expect(await outbox.keptFor('a')).toEqual([]);
 });
 

@@ -8,6 +8,8 @@ export interface Kept {
   handle: string;
   takenAt: string;
   reading: NewReading;
+  /** It was undone before the server had it: it goes there all the same, and is struck at once. */
+  undone?: { id: string; reason: string; at: string };
 }
 
 /** In the order in which they were taken; those of one moment stay as they are. */
@@ -18,7 +20,8 @@ export const byTime = (a: { takenAt: string }, b: { takenAt: string }): number =
 export interface Outbox {
   /** Keeps a reading: against leaving the page as soon as this is called, against losing power once it resolves. */
   keep: (kept: Kept) => Promise<void>;
-  forget: (ids: string[]) => Promise<void>;
+  /** Forgets what was sent. What was undone since it was read from here is not sent yet, and stays. */
+  forget: (sent: Kept[]) => Promise<void>;
   /** What is kept for one engine, in the order in which it was taken. */
   keptFor: (engineId: string) => Promise<Kept[]>;
 }
@@ -64,10 +67,16 @@ export function openOutbox(): Outbox {
       localStorage.removeItem(AHEAD + kept.reading.id);
     },
 
-    async forget(ids) {
-      for (const id of ids) localStorage.removeItem(AHEAD + id);
+    async forget(sent) {
+      const isSent = (kept: Kept | undefined) =>
+        sent.some(({ reading, undone }) => reading.id === kept?.reading.id && undone?.id === kept.undone?.id);
+      for (const kept of keptAhead().filter(isSent)) localStorage.removeItem(AHEAD + kept.reading.id);
       const transaction = (await open()).transaction('outbox', 'readwrite');
-      await Promise.all(ids.map((id) => transaction.store.delete(id)));
+      await Promise.all(
+        sent.map(
+          async ({ reading: { id } }) => isSent(await transaction.store.get(id)) && transaction.store.delete(id),
+        ),
+      );
       await transaction.done;
     },
 

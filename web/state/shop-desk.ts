@@ -16,6 +16,7 @@ export function createShopDesk() {
       return (await ask('POST /api/engines/:id/readings', { params: { id }, body: { readings }, signal })).saved;
     },
     acknowledge: (id, stage) => ask('POST /api/engines/:id/cautions', { params: { id }, body: { stage } }),
+    strike: (id, body) => ask('POST /api/engines/:id/strikes', { params: { id }, body }),
     outbox: openOutbox(),
     hand: handNow,
     now: () => new Date(),

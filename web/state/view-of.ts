@@ -3,6 +3,7 @@ import type { LobeSweep } from '../../core/cam/lobe-sweep.js';
 import { atValue } from '../../core/plan/measure.js';
 import { measureOf } from '../../core/plan/measures.js';
 import { readEntry } from '../../core/plan/read-entry.js';
+import type { Act } from '../../core/sheet/acts.js';
 import type { EngineFile } from '../../core/sheet/engine-file.js';
 import type { Judging } from '../../core/sheet/judging.js';
 import { judgingOf } from '../../core/sheet/judging-of.js';
@@ -43,6 +44,10 @@ export function viewOf(file: EngineFile): View & Pick<EngineFile, 'readings'> {
     sweeps: sweepsOf(file),
   };
 }
+
+/** A reading that was undone here as the act that it is on the server later; none where it was not. */
+export const strikesOf = ({ reading, handle, undone }: Kept): Act[] =>
+  undone ? [{ kind: 'reading-struck', readingId: reading.id, by: handle, ...undone }] : [];
 
 /** A typed reading with its canonical value, as it stands on the sheet before the server has it. */
 export function asReading({ reading, handle, takenAt }: Kept): Reading {
