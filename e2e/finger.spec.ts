@@ -203,4 +203,21 @@ for (const [name, viewport] of [
       await expect(page.getByRole('region', { name: 'Trials so far' })).toContainText('Next trial: 0.0750 in');
       await readingsOnServer(page, id, 6 + 6);
     });
+
+    test('the weeks show as many days as have room, each date apart from the next', async ({ page }) => {
+      await signedIn(page, 'lead');
+      await openEngine(page, 'path');
+      await page.goto('/week');
+      const chart = page.getByRole('group', { name: 'Engines over days' });
+      await expect(chart.getByRole('button').first()).toBeVisible();
+      const dates = await chart.evaluate((drawn) =>
+        [...drawn.querySelectorAll('text')]
+          .filter(({ textContent }) => /^\d{1,2} [A-Z][a-z]{2}$/.test(textContent))
+          .map((text) => text.getBoundingClientRect())
+          .map(({ left, right }) => [left, right]),
+      );
+      expect(dates.length).toBeGreaterThanOrEqual(4);
+      dates.slice(1).forEach(([left], at) => expect(left).toBeGreaterThan(dates[at][1]));
+      expect(dates[dates.length - 1][1]).toBeLessThanOrEqual(viewport.width);
+    });
   });

@@ -1,7 +1,7 @@
 import { dayNumber, dayOf } from '../plan/recheck-due.js';
 
 /** The chart of engines over days; px. */
-export const WEEK_CHART = { row: 62, head: 46, label: 190, load: 44, bar: 26 };
+export const WEEK_CHART = { row: 62, head: 46, label: 190, shortLabel: 128, load: 44, bar: 26 };
 
 /** Some days on end, the first as it is said. */
 export const daysFrom = (first: string, count: number): string[] =>

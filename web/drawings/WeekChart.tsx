@@ -54,7 +54,10 @@ export function WeekChart({ days, rows, active, load, longest, onPick, onMove, o
   const drawing = useRef<SVGSVGElement>(null);
   const width = useWidth(drawing, 1200);
   const grabbed = useRef<{ id: string; x: number } | null>(null);
-  const { row: height, head, label, bar } = WEEK_CHART;
+  const { row: height, head, bar } = WEEK_CHART;
+  const label = width < 500 ? WEEK_CHART.shortLabel : WEEK_CHART.label;
+  /** As many letters of a promise as its label holds. */
+  const letters = Math.round((label - 8) / 7);
   const step = Math.max(24, (width - label) / days.length);
   const x = (index: number) => label + index * step;
   const bottom = head + rows.length * height;
@@ -161,7 +164,7 @@ export function WeekChart({ days, rows, active, load, longest, onPick, onMove, o
                 fill={isRisky ? 'var(--flag)' : 'var(--steel)'}
               >
                 {isRisky ? '▲ ' : ''}
-                {says.length > 26 ? `${says.slice(0, 25)}…` : says}
+                {says.length > letters ? `${says.slice(0, letters - 1)}…` : says}
               </text>
               {days.map(({ day }, at) => {
                 const share = Math.min(1, (worked.get(day) ?? 0) / longest);
@@ -214,7 +217,7 @@ export function WeekChart({ days, rows, active, load, longest, onPick, onMove, o
       })}
       <g role="img" aria-label={`Hours of all hands: ${sayLoad(days, load)}`}>
         <text x={10} y={bottom + 26} fontFamily="var(--head)" fontSize={15} fill="var(--steel)" aria-hidden="true">
-          hours of all hands
+          {label === WEEK_CHART.label ? 'hours of all hands' : 'hours'}
         </text>
         {days.map(({ day }, at) => {
           const { asked = 0, has = 0 } = load.get(day) ?? {};

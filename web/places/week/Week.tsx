@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 import { useSnackbar } from 'notistack';
@@ -21,8 +22,6 @@ import { usePromises } from '../../state/promises.js';
 import { useLooksOn } from '../../state/session.js';
 import './week.css';
 
-const SEEN_DAYS = 14;
-
 /** How an engine would go from another day on; the work is the same, the chances are the same. */
 function movedTo(engine: EnginePromise, { work, from, pace }: PromisesAnswer, startOn: string | null): EnginePromise {
   const begins = startOn === null ? from : Math.max(from, startOfDay(startOn, work.timeZone));
@@ -44,20 +43,23 @@ export function Week() {
   /** Where the active engine was moved to, before it is let go. */
   const [held, setHeld] = useState<{ id: string; by: number } | null>(null);
   const [first, setFirst] = useState(0);
+  const [isPhone, isTablet] = [useMediaQuery('(max-width: 640px)'), useMediaQuery('(max-width: 1000px)')];
+  /** As many days as have room for their dates. */
+  const seen = isPhone ? 4 : isTablet ? 7 : 14;
   useEffect(() => {
     if (!looksOn) void load().then(loadHeld);
   }, [load, loadHeld, looksOn]);
   const today = answer ? dayIn(answer.from, answer.work.timeZone) : format(new Date(), 'yyyy-MM-dd');
   const firstDay = dayOf(dayNumber(today) + first);
-  const days = daysFrom(firstDay, SEEN_DAYS);
+  const days = daysFrom(firstDay, seen);
   /** Minutes that one pair of hands has on each day. */
   const hasOf = useMemo(() => {
     if (!answer) return new Map<string, number>();
     const { timeZone } = answer.work;
     const time = new WorkTime(answer.work, startOfDay(firstDay, timeZone));
     const on = (day: string) => startOfDay(day, timeZone);
-    return new Map(daysFrom(firstDay, SEEN_DAYS).map((day) => [day, time.minutesBetween(on(day), on(dayOf(dayNumber(day) + 1)))])); // prettier-ignore
-  }, [answer, firstDay]);
+    return new Map(daysFrom(firstDay, seen).map((day) => [day, time.minutesBetween(on(day), on(dayOf(dayNumber(day) + 1)))])); // prettier-ignore
+  }, [answer, firstDay, seen]);
   if (!answer)
     return (
       <Page title="Week">
@@ -118,11 +120,11 @@ export function Week() {
       aside={`${answer.engines.length} engines in work, ${answer.hands} ${answer.hands === 1 ? 'pair' : 'pairs'} of hands`}
       action={
         <>
-          <Button onClick={() => setFirst(first - 7)}>Earlier</Button>
+          <Button onClick={() => setFirst(first - Math.min(7, seen))}>Earlier</Button>
           <Button disabled={first === 0} onClick={() => setFirst(0)}>
             Today
           </Button>
-          <Button onClick={() => setFirst(first + 7)}>Later</Button>
+          <Button onClick={() => setFirst(first + Math.min(7, seen))}>Later</Button>
         </>
       }
     >
