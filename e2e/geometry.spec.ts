@@ -152,7 +152,12 @@ test('three trials by keyboard, the suggestion followed, one length from the she
   await expect(page.getByText(new RegExp(`^Order \\d+ placed with ${supplier}`))).toBeVisible();
   const away = page.getByRole('region', { name: /^Order \d+$/ });
   await away.getByRole('button', { name: 'Promised for …' }).click();
-  await away.getByRole('textbox', { name: 'Promised for' }).fill('4 Mar 2031');
+  const promised = away.getByRole('textbox', { name: 'Promised for' });
+  await promised.fill('soon');
+  await page.keyboard.press('Enter');
+  await expect(away).toContainText('a day, as 25 Dec 2026');
+  await promised.fill('4 Mar 2031');
+  await expect(away).not.toContainText('a day, as');
   await page.keyboard.press('Enter');
   await expect(away).toContainText('promised for 4 Mar');
 

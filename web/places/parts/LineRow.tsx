@@ -42,6 +42,10 @@ export function LineRow({ line, book, chosen, onChoose }: Props) {
       const { canGoOn } = await act('POST /api/parts/lines/:line', { params: { line: line.id }, body: { from: line.state, to, ...more }  }); // prettier-ignore
       return to === 'arrived' ? sayCanGoOn(canGoOn) : `${line.what}: ${STATE_NAME[to]}`;
     });
+  const type = (text: string) => {
+    setWrong(null);
+    setTyped(text);
+  };
   const choose = (to: LineState) => {
     setWrong(null);
     if (to === 'promised' || to === 'sent-back' || to === 'sold-on') {
@@ -112,11 +116,11 @@ export function LineRow({ line, book, chosen, onChoose }: Props) {
         ) : asks ? (
           <>
             {asks === 'promised' ? (
-              <DayField label="Promised for" onDay={setTyped} {...asked} />
+              <DayField label="Promised for" onDay={type} {...asked} />
             ) : (
               <TextField
                 label={`Came back for it${currency ? `, ${currency}` : ''}`}
-                onChange={({ target }) => setTyped(target.value)}
+                onChange={({ target }) => type(target.value)}
                 slotProps={{ inputLabel: { shrink: true } }}
                 {...asked}
               />

@@ -38,7 +38,10 @@ export function SayMore({ line, book, onDone }: { line: PartLine; book: PartsAns
         value={price}
         error={wrong !== null}
         helperText={wrong ?? ' '}
-        onChange={({ target }) => setPrice(target.value)}
+        onChange={({ target }) => {
+          setWrong(null);
+          setPrice(target.value);
+        }}
         onKeyDown={({ key }) => (key === 'Enter' ? void say() : key === 'Escape' ? onDone() : undefined)}
         slotProps={{ inputLabel: { shrink: true } }}
       />

@@ -101,7 +101,10 @@ function Order({
           value={freight}
           error={wrong !== null}
           helperText={wrong ?? 'empty for none; shared by what the lines are worth'}
-          onChange={({ target }) => setFreight(target.value)}
+          onChange={({ target }) => {
+            setWrong(null);
+            setFreight(target.value);
+          }}
         />
         <Button variant="contained" disabled={isBusy || chosen.length === 0} onClick={() => void place()}>
           Order {chosen.length === 1 ? 'one line' : `${chosen.length} lines`}, {sayMoney(sum, book.currency)}
