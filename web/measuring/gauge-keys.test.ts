@@ -47,6 +47,14 @@ describe('a gauge that types like a keyboard', () => {
     expect(pressed(inOneGo(sent))).toEqual(through);
   });
 
+  test.each([
+    ['1,250.5', ['1', ',', '2', '5', '0', '.', '5', 'Enter']],
+    ['A1,2.4515', ['1', ',', '2', '.', '4', '5', '1', '5', 'A', 'Enter']],
+  ])('%s may be more than one number: it comes through as it was sent, to be asked about', (sent, through) => {
+    expect(pressed(inOneGo(sent))).toEqual(through);
+    expect(numberOfGauge(sent)).toBeNull();
+  });
+
   test('reading after reading none is lost and none doubled, at any speed that no hand has', () => {
     const next = chance(21);
     for (let round = 0; round < 200; round++) {

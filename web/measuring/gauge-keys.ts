@@ -8,14 +8,15 @@ const FEWEST_KEYS = 3;
 const isLetter = (key: string) => /^[a-z"°:=#_]$/i.test(key);
 
 /**
- * The number that a gauge has sent, with a point for its comma; null where there is none. What stands before it and
- * behind it is the gauge's own: its channel, its unit.
+ * The number that a gauge has sent, with a point for its comma; null where there is none, or where two marks leave open
+ * which number it is: that is asked about as if a hand had typed it. What stands before it and behind it is the gauge's
+ * own: its channel, its unit.
  *
  * @example numberOfGauge('A+0,0152mm') // '+0.0152'
  */
 export function numberOfGauge(sent: string): string | null {
-  const numbers = sent.match(/[+-]?\d*[.,]?\d+/g);
-  return numbers ? numbers[numbers.length - 1].replace(',', '.') : null;
+  const number = sent.match(/[+-]?(?:\d+|(?=[.,]\d))(?:[.,]\d+)*/g)?.findLast((one) => /\d/.test(one));
+  return number === undefined || /[.,].*[.,]/.test(number) ? null : number.replace(',', '.');
 }
 
 const UNIT_OF: Record<string, Unit> = { mm: 'mm', in: 'in', inch: 'in', '"': 'in', deg: 'deg', '°': 'deg' };
