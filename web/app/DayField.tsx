@@ -5,7 +5,8 @@ import Popover from '@mui/material/Popover';
 import TextField, { type TextFieldProps } from '@mui/material/TextField';
 import { lazy, Suspense, useRef, useState } from 'react';
 import { Controller, type Control, type FieldPath, type FieldValues } from 'react-hook-form';
-import { isDay, sayWholeDay, typedDay, whyNoDay } from './typed-day.js';
+import { sayWholeDay } from './say-day.js';
+import { isDay, typedDay, whyNoDay } from './typed-day.js';
 
 const DayCalendar = lazy(async () => ({ default: (await import('./DayCalendar.js')).DayCalendar }));
 

@@ -28,9 +28,6 @@ function isTwoDays(typed: string): boolean {
   return first !== undefined && Number(first) !== Number(second) && Number(first) <= 12 && Number(second) <= 12;
 }
 
-/** A day with its year. @example sayWholeDay('2026-12-05') // '5 Dec 2026' */
-export const sayWholeDay = (day: string): string => format(parseISO(day), 'd MMM yyyy');
-
 /**
  * A day as a shop writes it, as ISO: `25 Dec 2026`, `25.12.2026`, `2026-12-25`; without a year the next such day. What is
  * none stays as it is, so that a schema refuses it by its field. So does `3/4/2026`: a third of April in one country, a

@@ -20,6 +20,7 @@ type Post = { readings: NewReading[] };
 const server = {
   readings: [] as object[],
   posts: [] as Post[],
+  refusesStrikes: false,
   strikes: [] as { id: string; readingId: string; reason: string }[],
   loads: 0,
   answer: (() => 'ok') as (post: Post) => 'ok' | 'away' | 422 | 401,
@@ -55,6 +56,7 @@ const newDesk = () => {
     acknowledge: async () => {},
     strike: async (_id, struck) => {
       if (server.answer({ readings: [] }) === 'away') throw new ApiError(0, 'unreachable', 'away');
+      if (server.refusesStrikes) throw new ApiError(409, 'engine.not-in-work', 'closed');
       server.strikes.push(struck);
     },
     outbox: {
@@ -79,7 +81,7 @@ let useDesk = newDesk();
 
 beforeEach(() => {
   outbox.clear();
-  Object.assign(server, { readings: [], posts: [], strikes: [], loads: 0, answer: () => 'ok', verdict: null, fileAt: Promise.resolve() });
+  Object.assign(server, { readings: [], posts: [], strikes: [], refusesStrikes: false, loads: 0, answer: () => 'ok', verdict: null, fileAt: Promise.resolve() });
   hand = 'builder';
   later = (work) => work();
   useDesk = newDesk();
@@ -188,6 +190,20 @@ test('what is undone with the server away counts nowhere at once, after a reload
   expect(counted()).toEqual([]);
   // What the server has is undone there.
   expect(await useDesk.getState().undo(id, 'undone at once')).toBe(false);
+});
+
+test('what cannot be struck there any more counts here as it does there', async () => {
+  await open();
+  server.answer = () => 'away';
+  const id = take('1I');
+  await settled();
+  await useDesk.getState().undo(id, 'undone at once');
+  const [kept] = useDesk.getState().readings;
+  Object.assign(server, { answer: () => 'ok', verdict: 'in', refusesStrikes: true, readings: [kept] });
+  await useDesk.getState().flush();
+  await settled();
+  expect(outbox.size).toBe(0);
+  expect(useDesk.getState().sheet!.rows.map((row) => row.readingId)).toContain(id);
 });
 
 test('whoever waits for what was taken waits until this device has kept it and the server has it', async () => {

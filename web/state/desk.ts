@@ -167,6 +167,13 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
       if (differs) void get().reload();
     };
 
+    /** The server will not have it. Undone before it was there, it goes without a word: the file says what stands there. */
+    const refuse = async ({ reading: { id }, undone }: Kept, error: ApiError) => {
+      if (!undone) return mark([id], { refused: sayError(error) });
+      await get().drop(id);
+      void get().reload();
+    };
+
     /** A batch is all or nothing: when one of many is refused, the others must not wait for it. False when the server went away. */
     const sendOneByOne = async (engineId: string, batch: Kept[]): Promise<boolean> => {
       for (const kept of batch) {
@@ -174,7 +181,7 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
           await send(engineId, [kept]);
         } catch (error) {
           if (!(error instanceof ApiError) || error.status === 0 || error.status >= 500) return false;
-          mark([kept.reading.id], { refused: sayError(error) });
+          await refuse(kept, error);
         }
       }
       return true;
@@ -197,7 +204,7 @@ export function createDesk(source: DeskSource): StoreApi<Desk> {
       } catch (error) {
         const refusal =
           error instanceof ApiError && error.status >= 400 && error.status < 500 && ![401, 429].includes(error.status);
-        if (refusal && batch.length === 1) mark([batch[0].reading.id], { refused: sayError(error) });
+        if (refusal && batch.length === 1) await refuse(batch[0], error);
         else if (!refusal || !(await sendOneByOne(engineId, batch))) {
           timer = setTimeout(() => void get().flush(), RETRY_MS[Math.min(retries++, RETRY_MS.length - 1)]);
           return false;

@@ -10,8 +10,9 @@ import { MAY_BECOME, type LineState, type PartLine } from '../../../core/parts/l
 import { act } from '../../app/api.js';
 import { DayField } from '../../app/DayField.js';
 import { readMoney, sayMoney } from '../../app/money.js';
+import { sayDay } from '../../app/say-day.js';
 import { isDay } from '../../app/typed-day.js';
-import { isLate, sayCanGoOn, sayDay, sayFor, todayIs } from './say.js';
+import { isLate, sayCanGoOn, sayFor, todayIs } from './say.js';
 import { SayMore } from './SayMore.js';
 import { usePartsAct } from './use-parts-act.js';
 

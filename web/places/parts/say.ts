@@ -1,11 +1,7 @@
 import { format } from 'date-fns/format';
-import { parseISO } from 'date-fns/parseISO';
 import type { PartsAnswer } from '../../../contracts/parts.js';
 import { spokenPlace, parseValve } from '../../../core/engine/places.js';
 import type { PartLine } from '../../../core/parts/line.js';
-
-/** A day as it is said here. */
-export const sayDay = (day: string): string => format(parseISO(day), 'd MMM');
 
 /** For which engine a line is, and where on it: all its intakes, some valves, or the whole. */
 export function sayFor({ engineId, places }: PartLine, engines: PartsAnswer['engines']): string {

@@ -8,8 +8,7 @@ import { dueOf } from '../../../core/sheet/due.js';
 import { BUILD } from '../../../core/sheet/slot.js';
 import { formatFigure, formatValue, UNIT_LABEL } from '../../../core/units/format.js';
 import { fromCanonical, type Unit } from '../../../core/units/units.js';
-import { format } from 'date-fns/format';
-import { parseISO } from 'date-fns/parseISO';
+import { sayWholeDay } from '../../app/say-day.js';
 import { DrawnChart } from '../../charts/DrawnChart.js';
 import type { Drawn } from '../../charts/drawn.js';
 import { useChartInks } from '../../charts/use-chart-inks.js';
@@ -83,7 +82,6 @@ export function DriftView({
     };
   }, [drifts, engine, unit, inks]);
   const due = dueOf(file, practice);
-  const day = (on: string) => format(parseISO(on), 'd MMM yyyy');
   const told = drifts.flatMap(({ occasion, found }) =>
     found.filter(({ isReal }) => isReal).map((one) => ({ occasion, ...one })),
   );
@@ -166,7 +164,7 @@ export function DriftView({
           <h3>Looked at again</h3>
           <ul className="plain-list">
             {due.map((one) => (
-              <li key={one.what}>{wordDue(one, day)}</li>
+              <li key={one.what}>{wordDue(one, sayWholeDay)}</li>
             ))}
           </ul>
         </>

@@ -8,7 +8,7 @@ import { passSlot, stepOfPass } from '../../../core/sheet/passes.js';
 import { formatFigure, UNIT_LABEL } from '../../../core/units/format.js';
 import type { Unit } from '../../../core/units/units.js';
 import { act, sayError } from '../../app/api.js';
-import { sayWholeDay } from '../../app/typed-day.js';
+import { sayWholeDay } from '../../app/say-day.js';
 import { TighteningPattern, type FastenerFace } from '../../drawings/TighteningPattern.js';
 import { MeasuringPlace } from '../../measuring/MeasuringPlace.js';
 import { useSteps } from '../../measuring/use-steps.js';
